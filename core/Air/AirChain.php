@@ -43,10 +43,10 @@ final readonly class AirChain
         $named = static fn (string $name): \Closure => static fn (ConstraintCheck $s): bool => $name === $s->tie->name;
 
         return [
-            $this->link(AirStage::Network, $air, static fn (ConstraintCheck $s): bool => true, 'no controller carries it'),
-            $this->link(AirStage::Client, $asks, static fn (ConstraintCheck $s): bool => true, 'its controller asks no server'),
+            $this->link(AirStage::Network, $air, static fn (ConstraintCheck $s): bool => true, 'no controller provides it'),
+            $this->link(AirStage::Client, $asks, static fn (ConstraintCheck $s): bool => true, 'its controller has no RADIUS server'),
             $this->link(AirStage::Account, $account, $named('Account'), 'no server has its account'),
-            $this->link(AirStage::Method, $account, $named('Method'), 'no server knows its method'),
+            $this->link(AirStage::Method, $account, $named('Method'), 'no server permits its EAP method'),
             $this->credential($account),
             $this->lease($phone),
             $this->registered($phone),
@@ -77,9 +77,9 @@ final readonly class AirChain
         $value = null === $account ? null : $this->settings->value($account->to, self::IN_BAND);
 
         return match (true) {
-            null === $value || $value->isOpen() => new AirLink(AirStage::Credential, null, 'Not set at the server'),
-            \in_array($value->value(), [true, 'true', 'yes'], true) => new AirLink(AirStage::Credential, true, 'Given in band'),
-            default => new AirLink(AirStage::Credential, null, 'Not given in band: it has to be in the phone before'),
+            null === $value || $value->isOpen() => new AirLink(AirStage::Credential, null, 'Not set on the server'),
+            \in_array($value->value(), [true, 'true', 'yes'], true) => new AirLink(AirStage::Credential, true, 'Provisioned in band'),
+            default => new AirLink(AirStage::Credential, null, 'Not provisioned in band: it must be in the phone beforehand'),
         };
     }
 
@@ -93,10 +93,10 @@ final readonly class AirChain
         }
 
         return match (true) {
-            null === $interface || null === $segment => new AirLink(AirStage::Lease, false, 'It stands in no segment'),
-            !$interface->mode->isLeased() => new AirLink(AirStage::Lease, true, 'Its address is fixed'),
+            null === $interface || null === $segment => new AirLink(AirStage::Lease, false, 'It is in no segment'),
+            !$interface->mode->isLeased() => new AirLink(AirStage::Lease, true, 'Its address is static'),
             $leases || null !== $interface->address => new AirLink(AirStage::Lease, true, $segment->name.' leases'),
-            default => new AirLink(AirStage::Lease, false, 'Nobody leases in '.$segment->name),
+            default => new AirLink(AirStage::Lease, false, 'No DHCP range in '.$segment->name),
         };
     }
 
@@ -105,10 +105,10 @@ final readonly class AirChain
         foreach ($this->settings->facts->extensionsOf($phone) as $extension) {
             $why = $this->registrations->whyNot($extension);
 
-            return new AirLink(AirStage::Registered, null === $why, $why ?? 'It can register for '.$extension->number);
+            return new AirLink(AirStage::Registered, null === $why, $why ?? 'It can register '.$extension->number);
         }
 
-        return new AirLink(AirStage::Registered, false, 'It has no number');
+        return new AirLink(AirStage::Registered, false, 'It has no extension');
     }
 
     private function coupled(Device $device, string $id): ?RelatedUnit

@@ -29,7 +29,7 @@ final class AirLog
     public static function read(string $text): array
     {
         if (\strlen($text) > self::LONGEST) {
-            throw new InvalidValue('the log', \sprintf('at most %d characters', self::LONGEST), 'Cut out what is of interest.');
+            throw new InvalidValue('the log', \sprintf('at most %d characters', self::LONGEST), 'Keep only the relevant part.');
         }
         /** @var array<array-key, array{reached: AirStage|null, stopped: AirStage|null, reason: string, lines: int}> $attempts */
         $attempts = [];
@@ -96,7 +96,7 @@ final class AirLog
             throw new InvalidValue(
                 mb_strimwidth($line, 0, 60, '…'),
                 'phone= with a MAC or user=, and stage= or stopped=',
-                \sprintf('Line %d says neither who it is about nor how far that came. Begin a line with # to leave it out.', $number),
+                \sprintf('Line %d names neither the phone nor the stage. Begin a line with # to ignore it.', $number),
             );
         }
 

@@ -21,15 +21,15 @@ enum AirStage: string
     public function label(): string
     {
         return match ($this) {
-            self::Network => 'on the air',
-            self::Client => 'controller known',
+            self::Network => 'associated',
+            self::Client => 'RADIUS client known',
             self::Account => 'account found',
-            self::Method => 'method agreed',
-            self::Credential => 'credential given',
-            self::Rule => 'rule hit',
+            self::Method => 'EAP method agreed',
+            self::Credential => 'credential provisioned',
+            self::Rule => 'policy matched',
             self::Challenge => 'challenge answered',
             self::Accepted => 'accepted',
-            self::Lease => 'leased',
+            self::Lease => 'DHCP lease',
             self::Registered => 'registered',
         };
     }
@@ -38,16 +38,16 @@ enum AirStage: string
     public function look(): string
     {
         return match ($this) {
-            self::Network => 'Name, security and roaming of the wireless network, and that nothing is asked at layer 3.',
-            self::Client => 'Whether the controller stands at the server as a client, with its own address and the same shared secret.',
-            self::Account => 'Whether the account exists at the server, written as the phone has it.',
-            self::Method => 'Whether inner and outer method of the phone are allowed at the server\'s service.',
-            self::Credential => 'Whether the server may give the first credential in band.',
-            self::Rule => 'Which rule should match: its conditions, its order, and whether it permits.',
-            self::Challenge => 'The password of the account, and the clocks: an old certificate ends the tunnel.',
-            self::Accepted => 'What the server says with its refusal.',
-            self::Lease => 'The VLAN that comes with the acceptance, and whether a DHCP server leases there.',
-            self::Registered => 'The way to the phone system from that VLAN, and whether it knows the number.',
+            self::Network => 'Check that SSID, security and roaming match, and that no captive portal is set.',
+            self::Client => 'Check that the controller is a client of the RADIUS server, with its address and the same shared secret.',
+            self::Account => 'Check that the account exists on the server, spelled as on the phone.',
+            self::Method => 'Check that the inner and outer EAP methods of the phone are permitted on the server.',
+            self::Credential => 'Check that the server may provision the first credential in band.',
+            self::Rule => 'Check that the right policy matches: its conditions, its order, and that it permits access.',
+            self::Challenge => 'Check that the password matches and the clocks agree: an expired certificate ends the EAP tunnel.',
+            self::Accepted => 'Check the reason that the server gives with its Access-Reject.',
+            self::Lease => 'Check that the VLAN in the Access-Accept has a DHCP server with free leases.',
+            self::Registered => 'Check that the phone system is reachable from that VLAN and knows the extension.',
         };
     }
 

@@ -8,7 +8,8 @@ namespace Vorhut\Core\Ask;
 final class AskRows
 {
     public const HEADS = [
-        'Question', 'Asked of', 'About', 'What', 'For', 'Form', 'Ours', 'Why', 'Waits for it', 'Needed by', 'Answer', 'Answered by',
+        'Question', 'Asked of', 'About', 'Details', 'Devices', 'Form',
+        'Our proposal', 'Reason', 'Blocks', 'Needed by', 'Answer', 'Answered by',
     ];
 
     /** @return list<list<string>> */

@@ -16,7 +16,11 @@ final class AskText
             $items = array_merge(...array_values($blocks));
             $open = \count(array_filter($items, static fn (AskItem $i): bool => $i->isOpen()));
             array_push($lines, \sprintf('To %s, for %s', $items[0]->who->label(), $info->name), '');
-            $by = null === $sheet->neededBy ? '' : \sprintf(' We need it by %s; we come on %s.', $sheet->neededBy, $info->visit->on);
+            $by = null === $sheet->neededBy ? '' : \sprintf(
+                ' Please answer by %s; we are on site on %s.',
+                $sheet->neededBy,
+                $info->visit->on,
+            );
             array_push($lines, \sprintf('%d of %d questions are open.%s', $open, \count($items), $by), '');
             foreach ($blocks as $title => $block) {
                 array_push($lines, mb_strtoupper($title), '');
@@ -33,7 +37,7 @@ final class AskText
     private static function item(AskItem $item): array
     {
         $lines = [\sprintf('- %s', $item->what), \sprintf('  for: %s', $item->unitsSaid())];
-        $told = ['ours' => $item->ours, 'form' => $item->form, 'why' => $item->why, 'waits for it' => implode(', ', $item->blocks)];
+        $told = ['ours' => $item->ours, 'form' => $item->form, 'why' => $item->why, 'blocks' => implode(', ', $item->blocks)];
         foreach ($told as $label => $text) {
             if ('' !== $text) {
                 $lines[] = \sprintf('  %s: %s', $label, $text);

@@ -25,7 +25,7 @@ enum CellState: string
             self::Done => 'done',
             self::Ready => 'now',
             self::Running => 'running',
-            self::Queued => 'another unit has its factory address',
+            self::Queued => 'another device has its factory address',
             self::Blocked => 'waits',
             self::Later => 'later',
         };

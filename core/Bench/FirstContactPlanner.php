@@ -59,21 +59,22 @@ final class FirstContactPlanner
         return match ($technique) {
             Technique::AddAddress => FactoryMode::DhcpThenStatic === $state->mode
                 ? \sprintf(
-                    'With no server to ask it takes %s after %d s, the same on every unit; the laptop needs an address beside it.',
+                    'If no DHCP server answers within %2$d s, it uses %1$s, the same on every device; '
+                    .'the laptop needs an address in that subnet.',
                     $state->address,
                     $state->afterSeconds,
                 )
                 : \sprintf('Its factory address is %s; the laptop needs an address in the same subnet.', $state->address),
-            Technique::BenchLease => 'It waits for a lease; a server on the bench switch shows at once which address it took.',
+            Technique::BenchLease => 'It uses DHCP; a DHCP server on the bench switch shows which address it got.',
             Technique::LinkLocal => \sprintf(
-                'With no server to ask it takes an address of 169.254.0.0/16 after %d s (RFC 3927); a laptop on the '
+                'If no DHCP server answers within %d s, it uses a link-local address (RFC 3927); a laptop on the '
                 .'same switch does the same.',
                 $state->afterSeconds,
             ),
-            Technique::AtTheUnit => 'Its values are entered with hands on the unit, so no network is needed.',
-            Technique::LabelName => 'Its label carries a name it answers to on its own segment.',
+            Technique::AtTheUnit => 'Its values are entered on the device, so no network is needed.',
+            Technique::LabelName => 'The host name on its label is resolved by mDNS in its own segment.',
             Technique::MoveRouter => \sprintf(
-                'Its factory address is %s; the LAN of the small router is moved into that subnet for a while.',
+                'Its factory address is %s; the LAN subnet of the small router is changed to that subnet temporarily.',
                 $state->address,
             ),
         };
@@ -149,12 +150,12 @@ final class FirstContactPlanner
         if (null !== $alias) {
             $values = [
                 'Address on the cable port' => (string) $alias->address,
-                'Mask' => \sprintf('%s (/%d)', $alias->prefix->dottedMask(), $alias->prefix->length),
+                'Subnet mask' => \sprintf('%s (/%d)', $alias->prefix->dottedMask(), $alias->prefix->length),
                 'Gateway' => 'leave blank',
             ];
         }
         if (null !== $newSide && Technique::AtTheUnit !== $technique) {
-            $values['And for afterwards'] = (string) $newSide;
+            $values['Second laptop address (planned subnet)'] = (string) $newSide;
         }
 
         return $values;
@@ -180,7 +181,7 @@ final class FirstContactPlanner
             return $values;
         }
         $values['Address'] = (string) $address->address;
-        $values['Mask'] = \sprintf('%s (/%d)', $address->prefix->dottedMask(), $address->prefix->length);
+        $values['Subnet mask'] = \sprintf('%s (/%d)', $address->prefix->dottedMask(), $address->prefix->length);
         $gateway = $interface->gateway ?? $profile->gatewayPolicy->whenNoneIsPlanned($address);
         $values['Gateway'] = (string) ($gateway ?? self::withoutGateway($profile->gatewayPolicy));
         $segment = $this->job->segments[$interface->segment] ?? null;
@@ -196,15 +197,15 @@ final class FirstContactPlanner
 
     private static function withoutGateway(GatewayPolicy $policy): string
     {
-        return GatewayPolicy::Required === $policy ? 'it insists on one, and none is planned: plan it first' : 'leave blank';
+        return GatewayPolicy::Required === $policy ? 'required by the device, and none is planned: plan it first' : 'leave blank';
     }
 
     /** @return array<string, string> */
     private static function automatic(NetworkInterface $interface): array
     {
-        $by = AddressMode::LinkLocal === $interface->mode ? 'automatic, without a server (169.254.x.x)' : 'automatic (DHCP)';
+        $by = AddressMode::LinkLocal === $interface->mode ? 'automatic, without a DHCP server (169.254.x.x)' : 'automatic (DHCP)';
 
-        return ['Addressing' => $by] + (null === $interface->address ? [] : ['It is given' => (string) $interface->address->address]);
+        return ['Addressing' => $by] + (null === $interface->address ? [] : ['Assigned address' => (string) $interface->address->address]);
     }
 
     /** @return list<string> */
@@ -219,17 +220,17 @@ final class FirstContactPlanner
         $twins = FirstContactRisks::twins($this->job, $device, $profile);
         if ([] !== $twins) {
             $order[] = \sprintf(
-                'Keep %s without power: %s the same factory address.',
+                'Keep %s switched off: %s the same factory address.',
                 implode(', ', \array_slice($twins, 0, 3))
                     .(\count($twins) > 3 ? \sprintf(' and %d more', \count($twins) - 3) : ''),
                 1 === \count($twins) ? 'it has' : 'they have',
             );
         }
         $order[] = Technique::BenchLease === $technique
-            ? 'Connect the unit and the laptop to the bench switch, with the bench server on.'
-            : 'Connect the unit and the laptop to the bench switch and nothing else.';
+            ? 'Connect device and laptop to the bench switch, with the bench server on.'
+            : 'Connect device and laptop to the bench switch and nothing else.';
         $order[] = \sprintf(
-            'Power the unit and wait about %d s. %s',
+            'Switch on the device and wait about %d s. %s',
             $profile->bootSeconds + $profile->factory->afterSeconds,
             $profile->readySign,
         );
@@ -237,19 +238,22 @@ final class FirstContactPlanner
             $order[] = \sprintf('Add %s to the laptop\'s cable port, without a gateway.', $alias);
         }
         $order[] = match ($technique) {
-            Technique::AddAddress => 'Clear the laptop\'s neighbour cache, then open the unit\'s page.',
-            Technique::BenchLease => 'Read the unit\'s address in the bench server\'s list by its MAC, then open its page.',
-            Technique::LinkLocal => 'Set the laptop\'s cable port to automatic, wait for its own 169.254 address, find the unit by its '
-                .'MAC, then open its page.',
+            Technique::AddAddress => 'Clear the ARP cache of the laptop, then open the web page of the device.',
+            Technique::BenchLease => 'Find the device by its MAC address in the list of the bench server, then open its web page.',
+            Technique::LinkLocal => 'Set the laptop\'s cable port to automatic, wait for its own 169.254 address, find the device by its '
+                .'MAC address, then open its web page.',
             Technique::LabelName => 'Open the name on the label in the browser.',
             Technique::MoveRouter => \sprintf(
-                'Move the router\'s own network to %s, wait a minute, take a lease of it, then open the unit\'s page.',
+                'Change the LAN subnet of the router to %s, wait a minute, renew the DHCP lease, then open the web page of the device.',
                 $profile->factory->address?->prefix,
             ),
-            Technique::AtTheUnit => \sprintf('At the unit open: %s.', '' === $profile->menuPath ? 'network settings' : $profile->menuPath),
+            Technique::AtTheUnit => \sprintf(
+                'On the device open: %s.',
+                '' === $profile->menuPath ? 'network settings' : $profile->menuPath,
+            ),
         };
         if ('' !== $profile->login) {
-            $order[] = \sprintf('Log in (%s) and set a password of its own.', lcfirst($profile->login));
+            $order[] = \sprintf('Log in and change the default password. Login: %s.', rtrim($profile->login, '.'));
         }
         if (Technique::AtTheUnit !== $technique && '' !== $profile->menuPath) {
             $order[] = \sprintf('Go to %s.', $profile->menuPath);
@@ -257,8 +261,8 @@ final class FirstContactPlanner
         $mode = $device->interfaces[0]->mode ?? AddressMode::Static;
         $order[] = \sprintf(
             AddressMode::Static === $mode
-                ? 'Type name, address, mask and gateway, then save once. It restarts, about %d s, and is gone from where it was.'
-                : 'Set its addressing to automatic, type its name, then save once. It restarts, about %d s.',
+                ? 'Enter name, address, mask and gateway, then save once. It restarts, about %d s, and answers only at the new address.'
+                : 'Set its addressing to automatic, enter its name, then save once. It restarts, about %d s.',
             $profile->rebootSeconds,
         );
         $order[] = null === $newSide
@@ -277,12 +281,15 @@ final class FirstContactPlanner
     {
         $back = [];
         if (null !== $interface?->address) {
-            $back[] = \sprintf('Log in at %s once more, from the unit\'s own segment.', $interface->address->address);
+            $back[] = \sprintf(
+                'Connect the laptop to the segment of the device and log in at %s with the new password.',
+                $interface->address->address,
+            );
         }
         foreach ($added as $address) {
             $back[] = \sprintf('Remove %s from the laptop.', $address);
         }
-        $back[] = 'Put the laptop\'s cable port back to automatic and switch Wi-Fi on again.';
+        $back[] = 'Set the laptop\'s cable port back to automatic and switch Wi-Fi on.';
 
         return $back;
     }

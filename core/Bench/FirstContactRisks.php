@@ -25,7 +25,7 @@ final readonly class FirstContactRisks
         if ([] !== $twins && null !== $factory) {
             $risks[] = [
                 'risk' => \sprintf(
-                    '%d more in this job %s the carton with %s.',
+                    '%d more in this job %s the factory address %s.',
                     \count($twins),
                     1 === \count($twins) ? 'leaves' : 'leave',
                     $factory->address,
@@ -34,10 +34,11 @@ final readonly class FirstContactRisks
             ];
             $risks[] = [
                 'risk' => \sprintf(
-                    'The laptop remembers the previous unit\'s MAC for %s; the next one looks dead.',
+                    'The ARP cache of the laptop still holds the MAC address of the previous device for %s; '
+                    .'the next device does not answer.',
                     $factory->address,
                 ),
-                'do' => 'Clear the neighbour cache before each unit.',
+                'do' => 'Clear the ARP cache before each device.',
             ];
         }
         if (Technique::AddAddress === $technique && null !== $factory) {
@@ -48,15 +49,15 @@ final readonly class FirstContactRisks
             || FactoryMode::DhcpThenLinkLocal === $profile->factory->mode
         ) {
             $risks[] = [
-                'risk' => 'If any server answers on the bench switch, the unit takes a lease instead.',
-                'do' => 'Use a switch with nothing else on it, or look the lease up by the MAC.',
+                'risk' => 'If a DHCP server answers on the bench switch, the device uses its lease instead.',
+                'do' => 'Use a switch with nothing else on it, or look up the lease by the MAC address.',
             ];
         }
         foreach ($device->interfaces as $interface) {
             if ($interface->mode->needsAddress() && null === $interface->address) {
                 $risks[] = [
                     'risk' => \sprintf('%s has no address in the plan yet.', $device->name),
-                    'do' => 'Propose and accept addresses in Devices first.',
+                    'do' => 'Propose and assign addresses in Devices first.',
                 ];
             }
         }
@@ -90,7 +91,7 @@ final readonly class FirstContactRisks
             foreach ($port->addresses as $own) {
                 if ($own->address->equals($factory->address)) {
                     $risks[] = [
-                        'risk' => \sprintf('The laptop itself holds %s on %s.', $factory->address, $port->name),
+                        'risk' => \sprintf('The laptop itself has %s on %s.', $factory->address, $port->name),
                         'do' => \sprintf('Remove it from %s first.', $port->name),
                     ];
                 } elseif ($own->prefix->overlaps($factory->prefix)) {
@@ -101,11 +102,11 @@ final readonly class FirstContactRisks
                                 $port->name,
                                 $own->prefix,
                             ),
-                            'do' => 'Switch Wi-Fi off until the unit has moved.',
+                            'do' => 'Switch Wi-Fi off until the device has its planned address.',
                         ]
                         : [
                             'risk' => \sprintf('Port %s is in %s too.', $port->name, $own->prefix),
-                            'do' => \sprintf('If that is not the cable to the unit, unplug %s.', $port->name),
+                            'do' => \sprintf('If that is not the cable to the device, unplug %s.', $port->name),
                         ];
                 }
             }
@@ -139,8 +140,8 @@ final readonly class FirstContactRisks
     private static function live(InterfaceAddress $factory, string $owner): array
     {
         return [
-            'risk' => \sprintf('%s is a live address here: %s has it.', $factory->address, $owner),
-            'do' => 'Never connect the unit to the client\'s switch before it has moved. Bench switch only.',
+            'risk' => \sprintf('The factory address %s is in use by %s.', $factory->address, $owner),
+            'do' => 'Use the bench switch only until the device has its planned address.',
         ];
     }
 }

@@ -17,12 +17,12 @@ enum Technique: string
     public function title(): string
     {
         return match ($this) {
-            self::AddAddress => 'Add an address to the laptop',
-            self::BenchLease => 'Give it a lease on the bench',
-            self::LinkLocal => 'Meet it by link-local address',
-            self::AtTheUnit => 'Enter it at the unit',
-            self::LabelName => 'Open it by the name on its label',
-            self::MoveRouter => 'Move the router\'s network for a while',
+            self::AddAddress => 'Second IP address on the laptop',
+            self::BenchLease => 'Assign an address by DHCP on the bench',
+            self::LinkLocal => 'Connect by link-local address',
+            self::AtTheUnit => 'Set the address on the device',
+            self::LabelName => 'Connect by host name (mDNS)',
+            self::MoveRouter => 'Change the LAN subnet of the router temporarily',
         };
     }
 }

@@ -31,7 +31,7 @@ final class UnitNeeds
             $values['Extension'.$line] = $extension->number;
             $server = $job->devices[$extension->server ?? ''] ?? null;
             if (null !== $server) {
-                $values['Registers at'.$line] = (string) ($server->primaryAddress()->address ?? $server->name);
+                $values['SIP registrar'.$line] = (string) ($server->primaryAddress()->address ?? $server->name);
             }
         }
 
@@ -45,7 +45,7 @@ final class UnitNeeds
         foreach ($job->profileOf($device)->finds as $finder) {
             $list = FindMethod::UnicastList === $finder->method ? $device->settingList($finder->listSetting) : [];
             if ([] !== $list) {
-                $values['Asks, port '.$finder->port] = implode(', ', $list);
+                $values['Polls, port '.$finder->port] = implode(', ', $list);
             }
         }
 
@@ -63,6 +63,6 @@ final class UnitNeeds
         }
         $groups = array_filter($groups, static fn (?Ipv4Address $g): bool => null !== $g);
 
-        return [] === $groups ? [] : ['Listens to' => implode(', ', array_map(strval(...), $groups))];
+        return [] === $groups ? [] : ['Multicast groups' => implode(', ', array_map(strval(...), $groups))];
     }
 }

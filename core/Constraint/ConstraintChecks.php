@@ -125,7 +125,7 @@ final class ConstraintChecks
                     theirs: null,
                     holds: true,
                     mineShown: $shown,
-                    theirsShown: 'no other with it',
+                    theirsShown: 'unique',
                 );
         }
         $mend = $this->set($coupled->from, $tie->mine, null);
@@ -235,7 +235,7 @@ final class ConstraintChecks
                 return null;
             }
             unset($settings[$reference]);
-            $title = \sprintf('Let “%s” of %s follow its partner', $setting->name, $device->name);
+            $title = \sprintf('Clear “%s” of %s, so that it follows its partner', $setting->name, $device->name);
         } else {
             $value = $this->fitted($device, $setting, $value);
             if (null !== Allowed::refusal($setting, $value)) {

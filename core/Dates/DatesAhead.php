@@ -24,7 +24,7 @@ final class DatesAhead
                 key: 'answers',
                 on: $needed,
                 title: 'Answers are needed',
-                todo: 'Remind whoever has not answered.',
+                todo: 'Send a reminder for unanswered questions.',
                 days: $today->until($needed),
             );
         }
@@ -44,7 +44,7 @@ final class DatesAhead
         $name = \sprintf('%s, %s', $licence->name, $device->name);
         if (null !== $needed && LicenceState::Wanted === $licence->state) {
             $title = 'Order by then: '.$name;
-            $todo = 'It must be there on the day.';
+            $todo = 'It must have arrived by that day.';
             $dates[] = new DateAhead(
                 key: 'order-'.$licence->id,
                 on: $needed,
@@ -65,7 +65,7 @@ final class DatesAhead
             );
         }
         if (null !== $licence->until) {
-            $todo = 'Finish its settings before, or have it prolonged; tell the client.';
+            $todo = 'Complete its settings before, or have it extended; inform the client.';
             $dates[] = new DateAhead(
                 key: 'ends-'.$licence->id,
                 on: $licence->until,

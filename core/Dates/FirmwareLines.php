@@ -27,7 +27,7 @@ final class FirmwareLines
             $found[$profile->id][(string) $device->firmware][] = $device;
             foreach (null === $device->firmware ? [] : $profile->firmwareMinima as $minimum) {
                 if (version_compare((string) $device->firmware, $minimum->atLeast, '<') && $settings->holds($device, $minimum->when)) {
-                    $notes[$profile->id][] = \sprintf('%s: %s takes %s', $device->name, $minimum->feature, $minimum->atLeast);
+                    $notes[$profile->id][] = \sprintf('%s: %s needs %s', $device->name, $minimum->feature, $minimum->atLeast);
                 }
             }
         }
@@ -51,7 +51,7 @@ final class FirmwareLines
     private static function apart(ConstraintCheck $state): string
     {
         return \sprintf(
-            '%s has %s, its partner %s has %s: one family on both',
+            '%s has %s, its partner %s has %s: the same firmware family is needed',
             $state->coupled->from->name,
             $state->coupled->from->firmware ?? 'none read',
             $state->coupled->to->name,

@@ -39,7 +39,7 @@ final class LicenceLines
             foreach ($job->profileOf($device)->licences as $kind) {
                 if ($kind->required && !isset($planned[$device->id][$kind->id])) {
                     $tied = trim($kind->tiedTo.' '.$device->serial);
-                    $todo = 'Order it: the unit does not work without.';
+                    $todo = 'Order it: the device does not work without it.';
                     $lines[] = new LicenceLine(
                         device: $device,
                         licence: null,
@@ -69,12 +69,12 @@ final class LicenceLines
         $left = null === $today || null === $licence->until ? null : $today->until($licence->until);
 
         return match (true) {
-            null !== $left && $left < 0 => ['It has ended: have it prolonged.', true],
+            null !== $left && $left < 0 => ['Expired: have it extended.', true],
             LicenceState::Wanted === $licence->state => ['Order it before the day on site.', true],
-            LicenceState::Ordered === $licence->state => ['Ask when the key comes.', true],
+            LicenceState::Ordered === $licence->state => ['Ask for the delivery date of the key.', true],
             LicenceState::Received === $licence->state => ['Apply the key.', false],
-            null !== $left && $left <= self::SOON => ['It ends soon: finish before, or have it prolonged.', true],
-            LicenceState::Applied === $licence->state => ['Look that the unit shows it.', false],
+            null !== $left && $left <= self::SOON => ['Expires soon: finish before, or have it extended.', true],
+            LicenceState::Applied === $licence->state => ['Check that the device shows it.', false],
             default => ['', false],
         };
     }

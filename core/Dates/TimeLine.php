@@ -17,7 +17,7 @@ final readonly class TimeLine
     {
         return [] === $this->servers
             // 50 parts per million, as common crystals are specified, of 86 400 s.
-            ? 'Set by hand: a clock drifts up to 4 s a day, 2 min a month.'
-            : (1 === \count($this->servers) ? 'One server: without it the clock drifts.' : 'Two or more servers.');
+            ? 'No time server: clocks drift up to 4 s a day, 2 min a month.'
+            : (1 === \count($this->servers) ? 'Only one time server: if it fails, clocks drift.' : 'Two or more time servers.');
     }
 }

@@ -88,7 +88,7 @@ final class CableReader
         }
         if (null === $columns) {
             $allowed = 'a line that names the columns, "Switch" and "Port" among them';
-            throw InvalidFile::at('line 1', '', $allowed, 'Such as Switch;Port;Unit;Metres.');
+            throw InvalidFile::at('line 1', '', $allowed, 'Such as Switch;Port;Device;Metres.');
         }
 
         return new CableListPreview($rows, $this->change());
@@ -229,7 +229,7 @@ final class CableReader
     {
         return 1 === preg_match('/^\d{1,7}$/D', $text) && (int) $text >= $min && (int) $text <= $max
             ? (int) $text
-            : throw new InvalidValue($text, \sprintf('a whole number from %d to %d', $min, $max), 'Leave it empty for what is usual.');
+            : throw new InvalidValue($text, \sprintf('a whole number from %d to %d', $min, $max), 'Leave it empty for the default.');
     }
 
     private static function metres(string $text): float
@@ -271,6 +271,6 @@ final class CableReader
             }
         }
 
-        return new ChangeSet(\sprintf('Took a cable list over: %d records', \count($edits)), $edits);
+        return new ChangeSet(\sprintf('Imported a cable list: %d records', \count($edits)), $edits);
     }
 }

@@ -17,11 +17,11 @@ use Vorhut\Core\Power\PowerPlan;
 final class CableSheet
 {
     public const HEADS = [
-        'Switch', 'Port', 'Unit', 'Interface', 'Metres', 'Cable', 'Mbit/s',
-        'Power class', 'Watts in', 'Volts at unit', 'Untagged', 'Tagged',
+        'Switch', 'Port', 'Device', 'Interface', 'Metres', 'Cable', 'Mbit/s',
+        'Power class', 'Watts in', 'Volts at device', 'Untagged', 'Tagged',
     ];
     /** What is worked out, and is not read. */
-    public const SUMS = ['Watts in', 'Volts at unit'];
+    public const SUMS = ['Watts in', 'Volts at device'];
     /** Between segments that a port carries tagged. */
     public const AND = '+';
 

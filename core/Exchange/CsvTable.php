@@ -38,7 +38,7 @@ final readonly class CsvTable
         }
         $lines = substr_count($text, "\n");
         if ($lines > self::MAX_LINES) {
-            $advice = 'Take it over in parts.';
+            $advice = 'Import it in parts.';
             throw InvalidFile::at('list', \sprintf('%d lines', $lines), \sprintf('at most %d lines', self::MAX_LINES), $advice);
         }
         $separator = self::separator($text);

@@ -52,7 +52,7 @@ final readonly class DeviceImport
     public function changeSet(): ChangeSet
     {
         return new ChangeSet(
-            \sprintf('Took over a list: %d new, %d changed', \count($this->added()), \count($this->changed())),
+            \sprintf('Imported a list: %d new, %d changed', \count($this->added()), \count($this->changed())),
             [...$this->made->places(), ...$this->edits, ...$this->made->numbers($this->edits)],
         );
     }

@@ -53,7 +53,7 @@ final class DeviceImporter
                 \sprintf('line %d', $head->line > 0 ? $head->line : 1),
                 implode(', ', $head->unknown()),
                 'a line of column names with at least "name" in it',
-                'Others are kind, segment, MAC, serial, address, mask, gateway, place, host name.',
+                'Others are device type, segment, MAC, serial, address, mask, gateway, location, host name.',
             );
         }
         $edits = $lines = $errors = [];

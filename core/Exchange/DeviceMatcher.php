@@ -81,7 +81,7 @@ final class DeviceMatcher
             return $id;
         }
         $this->unknown->met($list, $given);
-        $what = 'profiles' === $list ? 'a kind of unit' : \sprintf('a %s of this job', Lists::named($list)->one);
+        $what = 'profiles' === $list ? 'a device type' : \sprintf('a %s of this job', Lists::named($list)->one);
         $names = \array_slice($this->shown($list), 0, self::SHOWN);
         if ([] === $names) {
             throw $row->refuse($column, $what, 'This job has none yet; add it first or leave the field empty.');

@@ -101,8 +101,8 @@ final class MadeOnTheWay
         $known = $this->job->extensions[$number] ?? null;
         $owner = null === $known ? $this->numbers[$number]->after['device'] ?? null : $known->device;
         if (null !== $owner && $owner !== $device) {
-            $who = \is_string($owner) ? $this->job->nameOf($owner) : 'another unit';
-            throw $row->refuse(DeviceColumns::EXTENSION, 'a number that nobody else has', \sprintf('It rings %s.', $who));
+            $who = \is_string($owner) ? $this->job->nameOf($owner) : 'another device';
+            throw $row->refuse(DeviceColumns::EXTENSION, 'an extension that is not assigned', \sprintf('It rings %s.', $who));
         }
         if (null !== $known || isset($this->numbers[$number])) {
             return;

@@ -29,7 +29,7 @@ final class NumberList
     ];
 
     /** What is written out, with its heading. */
-    private const OUT = ['Number', 'Name', 'Kind', 'Unit', 'Phone system', 'User', 'Mail', 'Mailbox'];
+    private const OUT = ['Extension', 'Name', 'Type', 'Device', 'Phone system', 'User', 'Mail', 'Mailbox'];
 
     /** @var array<string, string> id by what units are called, in small letters */
     private array $units = [];
@@ -99,8 +99,8 @@ final class NumberList
             throw InvalidFile::at(
                 path: 'line 1',
                 given: '',
-                allowed: 'a line that names the columns, "Number" among them',
-                advice: 'Such as Number;Name;Unit.',
+                allowed: 'a line that names the columns, "Extension" among them',
+                advice: 'Such as Extension;Name;Device.',
             );
         }
 
@@ -189,7 +189,7 @@ final class NumberList
                 line: $line,
                 number: $number,
                 does: 'moves',
-                why: \sprintf('in the place of %s', $held->number),
+                why: \sprintf('instead of %s', $held->number),
                 edits: $edits,
             );
         }
@@ -234,7 +234,7 @@ final class NumberList
             if (isset($said[$meaning])) {
                 $id = $this->unit($said[$meaning]);
                 if (null === $id) {
-                    return \sprintf('no unit of this job is called "%s"', $said[$meaning]);
+                    return \sprintf('no device of this job is called "%s"', $said[$meaning]);
                 }
                 $values[$key] = $id;
             }

@@ -15,15 +15,16 @@ final class Cautions
         'Life safety' => 'Nothing here is part of a fire alarm or voice evacuation system, and must not be relied on as one.',
         'Local codes' => 'Follow local codes. Where a licence is required, a licensed person does it.',
     ];
-    private const HELP = 'Calls for help are tested only as the authority arranges. Every phone needs a dispatchable location.';
-    private const MAINS = 'A circuit is loaded no further than the power page says. Work on mains is for an electrician.';
+    private const HELP = 'Test emergency calls only by arrangement with the emergency authority. '
+        .'Every phone needs a dispatchable location.';
+    private const MAINS = 'Do not load a circuit above its planned limit. Mains work: electrician only.';
 
     /** @return array<string, list<string>> sentences, by what they are about */
     public static function cautions(Job $job): array
     {
         $all = array_map(static fn (string $sentence): array => [$sentence], self::ALWAYS);
         if ([] !== $job->extensions) {
-            $all['Calls for help'] = [self::HELP];
+            $all['Emergency calls'] = [self::HELP];
         }
         if ([] !== $job->all(Circuit::class)) {
             $all['Mains'] = [self::MAINS];
@@ -32,7 +33,7 @@ final class Cautions
             foreach ($sum->placed as $one) {
                 if ($one->isHeavy()) {
                     $weight = round((float) $one->kilograms, 1);
-                    $all[$sum->rack->name][] = \sprintf('%s weighs %s kg: two people lift it.', $one->name, $weight);
+                    $all[$sum->rack->name][] = \sprintf('%s: %s kg, two people or a lifting aid.', $one->name, $weight);
                 }
             }
         }

@@ -64,7 +64,7 @@ final readonly class OpenItems
                     kind: OpenKind::Units,
                     id: 'unit-'.$device->id,
                     title: $device->name,
-                    detail: 'It is '.$device->stage->label().'.',
+                    detail: 'Stage: '.$device->stage->label().'.',
                     device: $device->id,
                 );
             }
@@ -79,8 +79,11 @@ final readonly class OpenItems
             foreach ($settings->values($device) as $value) {
                 if ($value->isDue()) {
                     $id = 'value-'.$device->id.'-'.$value->setting->id;
-                    $title = \sprintf('%s: %s', $device->name, lcfirst($value->setting->name));
-                    $who = null === $value->setting->ask ? 'Say it in the plan.' : \sprintf('Ask %s.', $value->setting->ask->label());
+                    $title = \sprintf('%s: %s', $device->name, $value->setting->name);
+                    $who = null === $value->setting->ask ? 'Enter the value in the plan.' : \sprintf(
+                        'Ask %s.',
+                        $value->setting->ask->label(),
+                    );
                     yield $this->item(kind: OpenKind::Values, id: $id, title: $title, detail: $who, device: $device->id);
                 }
             }
@@ -138,8 +141,8 @@ final readonly class OpenItems
             $seen = $this->seen[(string) $id] ?? new SeenCounts();
             $pairs = $predicted['pairs'] ?? 0;
             $says = match (true) {
-                null === $predicted || 0 === $pairs => 'It speaks of nobody.',
-                $predicted['span']->fails() => 'It fails on paper: '.$predicted['span']->word().'.',
+                null === $predicted || 0 === $pairs => 'The intent names no device of this job.',
+                $predicted['span']->fails() => 'Predicted to fail: '.$predicted['span']->word().'.',
                 $seen->onSite > $seen->holdingOnSite => self::otherwise($seen, SeenIn::Site),
                 $seen->onSite < $pairs && $seen->inLab > $seen->holdingInLab => self::otherwise($seen, SeenIn::Lab),
                 $seen->onSite < $pairs => self::unseen($seen, $pairs),
@@ -153,7 +156,7 @@ final readonly class OpenItems
 
     private static function otherwise(SeenCounts $seen, SeenIn $where): string
     {
-        return \sprintf('Seen otherwise %s: %d of %d pairs hold.', $where->label(), $seen->holding($where), $seen->seen($where));
+        return \sprintf('Tested %s: %d of %d pairs hold.', $where->label(), $seen->holding($where), $seen->seen($where));
     }
 
     /** What only stand-ins answered was never seen. */
@@ -161,7 +164,7 @@ final readonly class OpenItems
     {
         $lab = 0 === $seen->inLab ? '' : \sprintf(' In the lab %d hold.', $seen->holdingInLab);
 
-        return \sprintf('Proven on paper; %d of %d pairs seen on site.%s', $seen->onSite, $pairs, $lab);
+        return \sprintf('Predicted to hold; %d of %d pairs tested on site.%s', $seen->onSite, $pairs, $lab);
     }
 
     /** @return iterable<OpenItem> */
@@ -170,7 +173,7 @@ final readonly class OpenItems
         foreach ($this->job->devices as $device) {
             $address = (string) $device->primaryAddress()?->address;
             if (isset($this->silent[$address])) {
-                $detail = \sprintf('%s did not answer, %s.', $address, $this->silent[$address]);
+                $detail = \sprintf('%s did not reply, %s.', $address, $this->silent[$address]);
                 yield $this->item(
                     kind: OpenKind::Silent,
                     id: 'silent-'.$device->id,

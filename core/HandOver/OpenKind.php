@@ -19,14 +19,14 @@ enum OpenKind: string
     public function label(): string
     {
         return match ($this) {
-            self::Units => 'Units that are not set up',
+            self::Units => 'Devices not configured',
             self::Values => 'Values not set',
-            self::NotRead => 'Not read at the unit',
-            self::Again => 'To do again: the plan has changed since',
+            self::NotRead => 'Not read on the device',
+            self::Again => 'To repeat: the plan has changed since',
             self::Findings => 'Findings',
-            self::Proof => 'Not proven',
-            self::Silent => 'Silent when they were last asked',
-            self::Dates => 'Licences, unlocks and their dates',
+            self::Proof => 'Not tested',
+            self::Silent => 'No reply at the last test',
+            self::Dates => 'Licences and expiry dates',
         };
     }
 }

@@ -15,7 +15,7 @@ use Vorhut\Core\Setting\Settings;
 /** A unit as it is left behind: what it is, where it hangs, what it is called in the network, what is set in it. */
 final readonly class UnitSheet
 {
-    public const NETWORK = ['Interface', 'Network', 'Address', 'Mask', 'Gateway', 'MAC', 'Plugged into'];
+    public const NETWORK = ['Interface', 'Segment', 'Address', 'Mask', 'Gateway', 'MAC', 'Switch port'];
 
     /**
      * @param list<array{string, string}> $facts in words, those that somebody knows
@@ -60,14 +60,14 @@ final readonly class UnitSheet
         $places = array_map(static fn (Location $l): string => $l->name, array_reverse($job->placesOf($device->location)));
         $numbers = array_filter($job->extensions, static fn (Extension $e): bool => $e->device === $device->id);
         $facts = [
-            ['Place', implode(', ', $places)],
-            ['State', $device->stage->label()],
-            ['Serial', (string) $device->serial],
+            ['Location', implode(', ', $places)],
+            ['Stage', $device->stage->label()],
+            ['Serial number', (string) $device->serial],
             ['Host name', (string) $device->hostname],
             ['Firmware', (string) $device->firmware],
             ['Password', $device->password?->label() ?? ''],
-            ['Fed by', $device->supply?->label() ?? ''],
-            ['Numbers', implode(', ', array_map(self::number(...), $numbers))],
+            ['Power supply', $device->supply?->label() ?? ''],
+            ['Extensions', implode(', ', array_map(self::number(...), $numbers))],
         ];
 
         return array_values(array_filter($facts, static fn (array $fact): bool => '' !== $fact[1]));

@@ -27,9 +27,18 @@ enum PairVerdict: string
     public function word(): string
     {
         return match ($this) {
-'not listening',
- =>  => 'not listening',
-            default => str_replace('-', ' ', $this->value),
+            self::Through => 'works',
+            self::CannotSend => 'no route at the source',
+            self::Filtered => 'filtered',
+            self::NotFound => 'unreachable',
+            self::NoListener => 'port closed',
+            self::NoReply => 'no reply',
+            self::OneWay => 'one-way',
+            self::TwoOwners => 'duplicate address',
+            self::Fades => 'stops after 260 s',
+            self::KeptApart => 'blocked as intended',
+            self::Leak => 'not blocked',
+            self::Untried => 'unknown',
         };
     }
 
@@ -115,8 +124,7 @@ enum PairVerdict: string
             self::Filtered,
             self::NoReply,
             self::OneWay,
-'not listening',
- => ,
+            self::NoListener,
             self::TwoOwners,
             self::Fades,
             self::Untried,

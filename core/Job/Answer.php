@@ -23,17 +23,17 @@ final readonly class Answer
         public string $setting,
         #[Value('Value')]
         public mixed $value,
-        #[Refers('devices', 'device', 'Unit')]
+        #[Refers('devices', 'device', 'Device')]
         public ?string $device,
-        #[Refers('profiles', 'profile', 'Kind')]
+        #[Refers('profiles', 'profile', 'Device type')]
         public ?string $profile,
-        #[Refers('locations', 'location', 'Place')]
+        #[Refers('locations', 'location', 'Location')]
         public ?string $location,
         #[Refers('segments', 'segment', 'Segment')]
         public ?string $segment,
         #[Text('Answered by', max: 120, default: '')]
         public string $by,
-        #[Day('On')]
+        #[Day('Date')]
         public ?string $on,
     ) {}
 }

@@ -23,7 +23,7 @@ final readonly class ChainStage
     public function __construct(
         #[Text('Name', max: 120, default: '')]
         public string $name,
-        #[Refers('devices', 'device', 'Unit')]
+        #[Refers('devices', 'device', 'Device')]
         public ?string $device,
         #[Choice(StageDoes::class, 'Function', default: StageDoes::Process)]
         public StageDoes $does,

@@ -21,7 +21,7 @@ final readonly class Device
 {
     private const ID = ['id', 'device id', 'key', 'kennung', 'identifiant', 'identificador'];
     private const NAME = [
-        'name', 'device', 'device name', 'unit', 'unit name', 'description', 'label', 'bezeichnung', 'gerat', 'geratename',
+        'name', 'device', 'device name', 'unit', 'device name', 'description', 'label', 'bezeichnung', 'gerat', 'geratename',
         'gerate name', 'beschreibung', 'nom', 'appareil', 'nom de l appareil', 'nom d appareil', 'designation', 'equipement',
         'nombre', 'dispositivo', 'equipo', 'denominacion', 'descripcion',
     ];
@@ -57,11 +57,11 @@ final readonly class Device
         public string $id,
         #[Name(columns: self::NAME)]
         public string $name,
-        #[Refers('profiles', 'profile', 'Kind', self::KIND, required: true)]
+        #[Refers('profiles', 'profile', 'Device type', self::KIND, required: true)]
         public string $profile,
-        #[Refers('locations', 'location', 'Place', self::PLACE)]
+        #[Refers('locations', 'location', 'Location', self::PLACE)]
         public ?string $location,
-        #[Text('Serial', self::SERIAL, max: 80, technical: true)]
+        #[Text('Serial number', self::SERIAL, max: 80, technical: true)]
         public ?string $serial,
         #[Text(
             'Host name',

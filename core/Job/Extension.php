@@ -25,7 +25,7 @@ final readonly class Extension implements Checked
     /** @param list<string> $members numbers that ring, or that are spoken to, in order */
     public function __construct(
         #[Text(
-            'Number',
+            'Extension',
             required: true,
             max: 15,
             pattern: '/^\d{1,15}$/D',
@@ -76,7 +76,11 @@ final readonly class Extension implements Checked
             throw $given->refuse(key: 'group', allowed: 'a multicast address', advice: 'Such as 239.192.1.1 (RFC 2365).');
         }
         if (!$this->menu->isEmpty() && ExtensionKind::Attendant !== $this->kind) {
-            throw $given->refuse(key: 'menu', allowed: 'nothing: only an auto attendant has a menu', advice: 'Give it the kind "attendant".');
+            throw $given->refuse(
+                key: 'menu',
+                allowed: 'nothing: only an auto attendant has a menu',
+                advice: 'Set its type to auto attendant.',
+            );
         }
         if (\in_array($this->number, $this->members, true)) {
             throw $given->refuse('members', 'other numbers than its own');

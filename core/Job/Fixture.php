@@ -30,7 +30,7 @@ final readonly class Fixture
         public ?float $unitLoads,
         #[Refers('devices', 'device', 'DMX512 source')]
         public ?string $node,
-        #[Refers('locations', 'place', 'Place')]
+        #[Refers('locations', 'place', 'Location')]
         public ?string $location,
     ) {}
 }

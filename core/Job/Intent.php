@@ -29,7 +29,7 @@ final readonly class Intent implements Checked, Conditional
         public string $id,
         #[Name('Intent')]
         public string $name,
-        #[OneOf(IntentKinds::class, 'Kind')]
+        #[OneOf(IntentKinds::class, 'Type')]
         public string $kind,
         #[Parties('From')]
         public array $from,
@@ -37,7 +37,7 @@ final readonly class Intent implements Checked, Conditional
         public array $to,
         #[Parsed(Service::class, 'Service')]
         public ?Service $service,
-        #[Choice(Expectation::class, 'It', default: Expectation::Must)]
+        #[Choice(Expectation::class, 'Requirement', default: Expectation::Must)]
         public Expectation $expect,
     ) {}
 

@@ -22,13 +22,13 @@ final readonly class Licence
         public string $id,
         #[Name]
         public string $name,
-        #[Refers('devices', 'device', 'Unit', required: true)]
+        #[Refers('devices', 'device', 'Device', required: true)]
         public string $device,
         #[Text(
             'Licence',
             required: true,
             max: 64,
-            says: 'the id of a licence that the kind of the unit has',
+            says: 'the id of a licence of the device type',
             technical: true,
         )]
         public string $kind,

@@ -22,7 +22,7 @@ final readonly class NetworkSwitch
         public string $id,
         #[Name]
         public string $name,
-        #[Refers('locations', 'place', 'Place')]
+        #[Refers('locations', 'place', 'Location')]
         public ?string $location,
         #[Number(0, 100000, 'PoE budget, W')]
         public ?float $poeBudgetWatts,

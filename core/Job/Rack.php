@@ -22,7 +22,7 @@ final readonly class Rack
         public string $id,
         #[Name]
         public string $name,
-        #[Refers('locations', 'place', 'Place')]
+        #[Refers('locations', 'place', 'Location')]
         public ?string $location,
         #[WholeNumber(1, 60, 'Rack units', default: 42)]
         public int $units,

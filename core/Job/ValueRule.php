@@ -22,9 +22,9 @@ final readonly class ValueRule
         public string $setting,
         #[Value('Value')]
         public mixed $value,
-        #[Refers('profiles', 'profile', 'Kind')]
+        #[Refers('profiles', 'profile', 'Device type')]
         public ?string $profile,
-        #[Refers('locations', 'location', 'Place')]
+        #[Refers('locations', 'location', 'Location')]
         public ?string $location,
         #[Refers('segments', 'segment', 'Segment')]
         public ?string $segment,

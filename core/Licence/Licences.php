@@ -74,7 +74,7 @@ final class Licences
             if ($kind->capacity === $capacity->id && $kind->steps > 1) {
                 $whole = (int) ceil($missing / $kind->steps) * $kind->steps;
 
-                return \sprintf('Order %s for %d more: they come in steps of %d.', lcfirst($kind->name), $whole, $kind->steps);
+                return \sprintf('Order %2$d more (%1$s, sold in steps of %3$d).', $kind->name, $whole, $kind->steps);
             }
         }
 

@@ -38,7 +38,7 @@ final readonly class InterfaceAddress implements \Stringable, ParsedFromText
             throw new InvalidValue(
                 $text,
                 'a unicast address outside 0.0.0.0/8, 127.0.0.0/8 and 224.0.0.0/3',
-                'Give the unit an address of its segment\'s subnet.',
+                'Give the device an address of its segment\'s subnet.',
             );
         }
 

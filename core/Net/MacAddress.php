@@ -37,8 +37,8 @@ final readonly class MacAddress implements \Stringable, ParsedFromText
         if ($mac->isGroup()) {
             throw new InvalidValue(
                 $text,
-                'the MAC address of one unit; this one is a group address',
-                'The second digit of a unit\'s MAC is even; read the label again.',
+                'the MAC address of one device; this one is a group address',
+                'The second digit of a device\'s MAC is even; read the label again.',
             );
         }
 

@@ -71,14 +71,18 @@ final class AddressPlanner
                     continue;
                 }
                 if (!$job->profileOf($device)->isNetworked()) {
-                    $unplaced[] = new Unplaced($device->id, $index, 'Its kind has no network port. Take its interface out of the plan.');
+                    $unplaced[] = new Unplaced(
+                        $device->id,
+                        $index,
+                        'Its device type has no network port. Remove its interface from the plan.',
+                    );
                 } elseif (null === $interface->segment) {
-                    $unplaced[] = new Unplaced($device->id, $index, 'It stands in no segment yet. Choose its segment first.');
+                    $unplaced[] = new Unplaced($device->id, $index, 'It is in no segment. Select its segment first.');
                 } elseif ([] === ($job->segments[$interface->segment]->subnets ?? [])) {
                     $unplaced[] = new Unplaced(
                         $device->id,
                         $index,
-                        \sprintf('Segment %s has no subnet yet. Give it a prefix first.', $interface->segment),
+                        \sprintf('Segment %s has no subnet. Set its prefix first.', $interface->segment),
                     );
                 } else {
                     $block = self::blockOf($job, $device, $request->blockBy);
@@ -150,9 +154,9 @@ final class AddressPlanner
         $names = implode(' and ', array_map(static fn (Room $r): string => (string) $r->subnet->prefix, [] === $full ? $rooms : $full));
 
         return [] === $full
-            ? \sprintf('Another port of it is in %s, and two ports need two subnets. Choose another segment.', $names)
+            ? \sprintf('Another interface of it is in %s, and two interfaces need two subnets. Select another segment.', $names)
             : \sprintf(
-                '%s %s full: no free address outside leased and reserved ranges. Shorten a range or take a larger prefix.',
+                '%s %s full: no free address outside DHCP and reserved ranges. Shorten a range or set a larger prefix.',
                 $names,
                 1 === \count($full) ? 'is' : 'are',
             );
@@ -164,19 +168,19 @@ final class AddressPlanner
     private static function run(FreeAddresses $free, int $count, int $gap, ?int $last): array
     {
         if (null !== $last && $free->isRun($last + 1, $count)) {
-            return [range($last + 1, $last + $count), 'next after those of its kind'];
+            return [range($last + 1, $last + $count), 'next free after devices of its type'];
         }
         foreach (self::TIDY as $step) {
             $start = $free->findRun($step, $count, $gap) ?? $free->findRun($step, $count, 0);
             if (null !== $start) {
                 return [
                     range($start, $start + $count - 1),
-                    1 === $step ? 'the first run that is long enough' : \sprintf('a run from .%d', $start & 0xFF),
+                    1 === $step ? 'the first block that is large enough' : \sprintf('a block from .%d', $start & 0xFF),
                 ];
             }
         }
 
-        return [$free->scattered($count), 'no run is long enough, so the free addresses in rising order'];
+        return [$free->scattered($count), 'no block is large enough, so the free addresses in ascending order'];
     }
 
     /** The highest address that the block's other units have in this subnet. */
@@ -212,7 +216,7 @@ final class AddressPlanner
     {
         return match (true) {
             BlockBy::Kind === $by => $job->profileOf($device)->plural,
-            null === $device->location => 'no place',
+            null === $device->location => 'no location',
             default => $job->locations[$device->location]->name ?? $device->location,
         };
     }

@@ -21,13 +21,13 @@ enum AddressUse
     public function whenSilent(): string
     {
         return match ($this) {
-            self::Planned => 'planned, silent',
-            self::Gateway => 'gateway, silent',
-            self::NoHost => 'no host address',
-            self::Leased => 'leased out when asked for',
-            self::Reserved => 'kept free',
+            self::Planned => 'planned, no reply',
+            self::Gateway => 'gateway, no reply',
+            self::NoHost => 'not a host address',
+            self::Leased => 'DHCP range',
+            self::Reserved => 'reserved',
             self::Free => 'free',
-            self::Outside => 'in no subnet of the plan',
+            self::Outside => 'in no planned subnet',
         };
     }
 
@@ -35,8 +35,8 @@ enum AddressUse
     {
         return match ($this) {
             self::Planned, self::Gateway => 'as planned',
-            self::Leased => 'holds a lease',
-            self::NoHost, self::Reserved, self::Free, self::Outside => 'unknown here',
+            self::Leased => 'DHCP lease active',
+            self::NoHost, self::Reserved, self::Free, self::Outside => 'not in the plan',
         };
     }
 }

@@ -49,8 +49,8 @@ final readonly class PlanProposal
 
         return new ChangeSet(
             1 === \count($edits)
-                ? 'Gave one unit its address'
-                : \sprintf('Gave %d units their addresses', \count($edits)),
+                ? 'Assigned one address'
+                : \sprintf('Assigned %d addresses', \count($edits)),
             array_values($edits),
         );
     }

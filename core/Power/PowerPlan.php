@@ -89,28 +89,28 @@ final readonly class PowerPlan
             deviceVolts: $loss?->deviceVolts,
             portWatts: $loss?->portWatts,
             ok: null === $why,
-            why: $why ?? \sprintf('The port gives %s W, and at the unit %.1f V are left.', $class->portWatts(), $loss->deviceVolts ?? 0),
+            why: $why ?? \sprintf('The port supplies %s W, and %.1f V reach the device.', $class->portWatts(), $loss->deviceVolts ?? 0),
         );
     }
 
     private static function whyNot(PoeClass $class, float $draw, ?CableLoss $loss): ?string
     {
         return match (true) {
-            null === $loss => 'The cable cannot carry that much: the voltage breaks down.',
+            null === $loss => 'The cable resistance is too high for this load.',
             $loss->portWatts > $class->portWatts() + self::ROUNDED => \sprintf(
-                'The port gives at most %s W, and %.1f W go in, of which %.1f W are lost in the cable.',
+                'The port supplies %s W; %.1f W are needed, %.1f W of it lost in the cable.',
                 $class->portWatts(),
                 $loss->portWatts,
                 $loss->lossWatts,
             ),
             $draw > $class->deviceWatts() + 1e-9 => \sprintf(
-                'A unit of class %d may draw %s W, and this one draws %s W.',
+                'Class %d permits %s W; the device draws %s W.',
                 $class->value,
                 $class->deviceWatts(),
                 $draw,
             ),
             $loss->deviceVolts < $class->deviceVolts() - 1e-9 => \sprintf(
-                'At the unit %.1f V are left, and it needs %s V.',
+                '%.1f V reach the device; it needs %s V.',
                 $loss->deviceVolts,
                 $class->deviceVolts(),
             ),

@@ -25,8 +25,8 @@ final readonly class SwitchPower implements \JsonSerializable
     /** What its ports may give, and where that is less than what is drawn of them, that it is. */
     public function said(): string
     {
-        return \sprintf('%.0f W by class', $this->byClassWatts)
-            .($this->byDrawWatts > $this->byClassWatts ? ': some units draw more than their port gives' : '');
+        return \sprintf('%.0f W by PoE class', $this->byClassWatts)
+            .($this->byDrawWatts > $this->byClassWatts ? ': some devices draw more than their port supplies' : '');
     }
 
     /** @return array<string, mixed> */

@@ -19,9 +19,9 @@ final readonly class Capacity
         public string $id,
         #[Name]
         public string $name,
-        #[WholeNumber(0, 1000000, 'How many', default: 0)]
+        #[WholeNumber(0, 1000000, 'Number', default: 0)]
         public int $count,
-        #[Text('Counts partners of the coupling', max: 64)]
+        #[Text('Counts partners of the relation', max: 64)]
         public ?string $coupling,
         #[Flag('counts the extensions that register here')]
         public bool $extensions,

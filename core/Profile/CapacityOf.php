@@ -15,7 +15,7 @@ enum CapacityOf: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Calls => 'calls at once',
+            self::Calls => 'concurrent calls',
             self::Conference => 'sites in a conference',
         };
     }

@@ -29,7 +29,7 @@ use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** What a kind of device is and how it behaves: data, never code (schema/profile.schema.json). */
-#[ListOf(name: 'profiles', one: 'kind of unit', many: 'kinds of unit')]
+#[ListOf(name: 'profiles', one: 'device type', many: 'device types')]
 final readonly class DeviceProfile implements Checked, Completed
 {
     /**
@@ -65,7 +65,7 @@ final readonly class DeviceProfile implements Checked, Completed
         public string $id,
         #[Name]
         public string $name,
-        #[Text('Several of them', max: 60)]
+        #[Text('Plural', max: 60)]
         public string $plural,
         #[Choice(Family::class, 'Trade', required: true)]
         public Family $family,
@@ -73,43 +73,43 @@ final readonly class DeviceProfile implements Checked, Completed
         public FactoryState $factory,
         #[Text('Login', max: 300, default: '')]
         public string $login,
-        #[Choices(WayIn::class, 'Ways in')]
+        #[Choices(WayIn::class, 'Access')]
         public array $waysIn,
         #[Text('Menu', max: 200, default: '')]
         public string $menuPath,
         #[Text('Reset', max: 400, default: '')]
         public string $reset,
-        #[WholeNumber(0, 3600, 'Seconds to start', default: 60)]
+        #[WholeNumber(0, 3600, 'Boot time, s', default: 60)]
         public int $bootSeconds,
-        #[WholeNumber(0, 3600, 'Seconds to start again', default: 60)]
+        #[WholeNumber(0, 3600, 'Restart time, s', default: 60)]
         public int $rebootSeconds,
-        #[Text('Sign that it is ready', max: 200, default: '')]
+        #[Text('Ready sign', max: 200, default: '')]
         public string $readySign,
         #[Choice(GatewayPolicy::class, 'Gateway field', default: GatewayPolicy::MayBeBlank)]
         public GatewayPolicy $gatewayPolicy,
-        #[ParsedList(Service::class, 'Listens on')]
+        #[ParsedList(Service::class, 'Open ports')]
         public array $services,
-        #[ParsedList(Ipv4Address::class, 'Joins groups')]
+        #[ParsedList(Ipv4Address::class, 'Multicast groups joined')]
         public array $joins,
-        #[Records(Finder::class, 'Is found by')]
+        #[Records(Finder::class, 'Discovered by')]
         public array $answers,
-        #[Records(Finder::class, 'Finds by')]
+        #[Records(Finder::class, 'Discovers by')]
         public array $finds,
         #[Parsed(Service::class, 'Managed by')]
         public ?Service $manage,
-        #[Choice(SipRole::class, 'Part in SIP')]
+        #[Choice(SipRole::class, 'SIP role')]
         public ?SipRole $sipRole,
         #[Parsed(Service::class, 'Media ports')]
         public ?Service $media,
         #[Flag('media go through the server')]
         public bool $mediaThroughServer,
-        #[Texts('Care')]
+        #[Texts('Caution')]
         public array $cautions,
         #[Texts('In the box')]
         public array $accessories,
-        #[Number(0, 10000, 'Watts')]
+        #[Number(0, 10000, 'Consumption, W')]
         public ?float $watts,
-        #[Number(-20, 120, 'Warmest, in degrees Celsius')]
+        #[Number(-20, 120, 'Rated ambient temperature, °C')]
         public ?float $maxCelsius,
         #[Text('Firmware', max: 60)]
         public ?string $firmware,
@@ -117,17 +117,17 @@ final readonly class DeviceProfile implements Checked, Completed
         public array $keypads,
         #[WholeNumber(1, 2, 'Version of the profile', default: 1)]
         public int $version,
-        #[Text('What it is', max: 400, default: '')]
+        #[Text('Description', max: 400, default: '')]
         public string $about,
-        #[Records(Entrance::class, 'Ways in, each with its login')]
+        #[Records(Entrance::class, 'Access, each with its login')]
         public array $entrances,
         #[Records(InterfaceFactory::class, 'Factory state of further interfaces')]
         public array $factories,
         #[Records(Port::class, 'Sockets')]
         public array $ports,
-        #[Records(Indicator::class, 'Lamps and displays')]
+        #[Records(Indicator::class, 'LEDs and displays')]
         public array $indicators,
-        #[Records(RotarySwitch::class, 'Dials')]
+        #[Records(RotarySwitch::class, 'Rotary switches')]
         public array $dials,
         #[Records(Shortcut::class, 'Shortcuts')]
         public array $shortcuts,
@@ -141,23 +141,23 @@ final readonly class DeviceProfile implements Checked, Completed
         public array $modules,
         #[Records(LicenceKind::class, 'Licences')]
         public array $licences,
-        #[Records(FirmwareMinimum::class, 'Firmware that features take')]
+        #[Records(FirmwareMinimum::class, 'Firmware required by features')]
         public array $firmwareMinima,
-        #[Records(Supply::class, 'Fed by')]
+        #[Records(Supply::class, 'Power supply')]
         public array $supplies,
-        #[Number(0, 2000, 'Kilograms')]
+        #[Number(0, 2000, 'Weight, kg')]
         public ?float $kilograms,
         #[WholeNumber(0, 60, 'Rack units')]
         public ?int $rackUnits,
-        #[Records(RelationType::class, 'What it can do with others')]
+        #[Records(RelationType::class, 'Relations')]
         public array $couplings,
         #[Records(ProfileStep::class, 'Steps')]
         public array $steps,
-        #[Texts('General steps it does without')]
+        #[Texts('General steps not needed')]
         public array $omits,
-        #[Records(SecretRule::class, 'What passwords may be')]
+        #[Records(SecretRule::class, 'Password rules')]
         public array $secrets,
-        #[Nested(Provisioning::class, 'File of settings')]
+        #[Nested(Provisioning::class, 'Configuration file')]
         public Provisioning $provisioning,
     ) {}
 

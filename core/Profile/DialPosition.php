@@ -12,7 +12,7 @@ final readonly class DialPosition
     public function __construct(
         #[Text('Position', required: true, max: 4)]
         public string $at,
-        #[Text('Means', required: true, max: 120)]
+        #[Text('Meaning', required: true, max: 120)]
         public string $means,
         #[Text('Family', max: 60, default: '')]
         public string $family,

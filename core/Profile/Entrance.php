@@ -12,13 +12,13 @@ use Vorhut\Core\Record\Field\Text;
 final readonly class Entrance
 {
     public function __construct(
-        #[Choice(WayIn::class, 'Way in', required: true)]
+        #[Choice(WayIn::class, 'Access', required: true)]
         public WayIn $way,
         #[Choice(LoginScheme::class, 'Login', default: LoginScheme::None)]
         public LoginScheme $scheme,
-        #[Text('Login in words', max: 300, default: '')]
+        #[Text('Login instructions', max: 300, default: '')]
         public string $login,
-        #[Flag('capitals matter')]
+        #[Flag('case-sensitive')]
         public bool $caseMatters,
         #[Flag('a certificate warning is expected')]
         public bool $warns,

@@ -19,11 +19,11 @@ enum FactoryMode: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Static => 'a fixed address',
-            self::Dhcp => 'leased',
-            self::DhcpThenLinkLocal => 'leased, else its own 169.254',
-            self::DhcpThenStatic => 'leased, else a fixed address',
-            self::LinkLocal => 'its own 169.254',
+            self::Static => 'static address',
+            self::Dhcp => 'DHCP',
+            self::DhcpThenLinkLocal => 'DHCP, then link-local',
+            self::DhcpThenStatic => 'DHCP, then static',
+            self::LinkLocal => 'link-local (169.254.0.0/16)',
             self::None => 'none',
         };
     }

@@ -20,7 +20,7 @@ final readonly class FactoryState implements Checked, Conditional
         public FactoryMode $mode,
         #[Parsed(InterfaceAddress::class, 'Address')]
         public ?InterfaceAddress $address,
-        #[WholeNumber(0, 3600, 'Seconds until it has it', default: 0)]
+        #[WholeNumber(0, 3600, 'Time until it is set, s', default: 0)]
         public int $afterSeconds,
     ) {}
 
@@ -29,7 +29,7 @@ final readonly class FactoryState implements Checked, Conditional
         if (null === $this->address && $this->mode->isFixed()) {
             throw $given->refuse(
                 key: 'address',
-                allowed: 'the address with prefix length the unit has in its factory state',
+                allowed: 'the address with prefix length of the factory state',
                 advice: 'This value is required for this mode.',
             );
         }

@@ -34,18 +34,18 @@ enum FindMethod: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::UnicastList => 'by its list of addresses',
+            self::UnicastList => 'by address list',
             self::Broadcast => 'by broadcast',
             self::DirectedBroadcast => 'by directed broadcast',
-            self::MulticastDns => 'by multicast DNS',
+            self::MulticastDns => 'by mDNS',
             self::ServiceDiscovery => 'by simple service discovery',
             self::WebServiceDiscovery => 'by web-service discovery',
             self::UniverseDiscovery => 'by universe discovery',
-            self::SessionAnnouncement => 'by session announcement',
-            self::LinkLayer => 'by link-layer discovery',
-            self::Registrar => 'by its registration',
-            self::DhcpOptions => 'by the DHCP answer',
-            self::Name => 'by name',
+            self::SessionAnnouncement => 'by session announcement (SAP)',
+            self::LinkLayer => 'by link-layer discovery (LLDP)',
+            self::Registrar => 'by SIP registration',
+            self::DhcpOptions => 'by DHCP',
+            self::Name => 'by host name',
         };
     }
 

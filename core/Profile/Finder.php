@@ -21,7 +21,7 @@ final readonly class Finder implements Completed
         #[WholeNumber(0, 65535, 'Port', required: true)]
         public int $port,
         /** The station's setting that holds the addresses it polls. */
-        #[Text('Setting with its list', max: 60, default: 'poll-list')]
+        #[Text('Setting with the address list', max: 60, default: 'poll-list')]
         public string $listSetting,
     ) {}
 

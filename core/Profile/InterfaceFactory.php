@@ -20,7 +20,7 @@ final readonly class InterfaceFactory
         public FactoryMode $mode,
         #[Parsed(InterfaceAddress::class, 'Address')]
         public ?InterfaceAddress $address,
-        #[WholeNumber(0, 3600, 'Seconds until it has it', default: 0)]
+        #[WholeNumber(0, 3600, 'Time until it is set, s', default: 0)]
         public int $afterSeconds,
     ) {}
 }

@@ -20,13 +20,13 @@ final readonly class LicenceKind
         public string $name,
         #[Text('Adds to the capacity', max: 64)]
         public ?string $capacity,
-        #[WholeNumber(1, 100000, 'In steps of', default: 1)]
+        #[WholeNumber(1, 100000, 'Sold in steps of', default: 1)]
         public int $steps,
         #[Text('Tied to', max: 60, default: '')]
         public string $tiedTo,
-        #[Flag('unlocks the unit until a date')]
+        #[Flag('unlocks the device until a date')]
         public bool $unlocks,
-        #[Flag('the unit does not work without')]
+        #[Flag('required for operation')]
         public bool $required,
     ) {}
 }

@@ -20,13 +20,13 @@ enum LoginScheme: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::None => 'nothing is asked',
-            self::DefaultPair => 'the pair all units of the kind share',
-            self::Serial => 'its serial number',
-            self::Label => 'what its label says',
+            self::None => 'no login',
+            self::DefaultPair => 'default user name and password',
+            self::Serial => 'serial number',
+            self::Label => 'printed on the label',
             self::FirstUse => 'set at first use',
-            self::Code => 'a code all units of the kind share',
-            self::Locked => 'locked by the installer: the firm\'s credentials or an unlock',
+            self::Code => 'default code',
+            self::Locked => 'locked by the installing firm: its account or a temporary unlock code',
         };
     }
 

@@ -18,11 +18,11 @@ final readonly class Module
         public string $id,
         #[Name]
         public string $name,
-        #[WholeNumber(0, 512, 'Sockets it feeds', default: 0)]
+        #[WholeNumber(0, 512, 'Sockets', default: 0)]
         public int $sockets,
-        #[Text('What comes with it', max: 200, default: '')]
+        #[Text('Included', max: 200, default: '')]
         public string $with,
-        #[Choice(Feed::class, 'What its sockets are')]
+        #[Choice(Feed::class, 'Socket type')]
         public ?Feed $feeds,
     ) {}
 }

@@ -16,15 +16,15 @@ final readonly class Port
     public function __construct(
         #[Slug]
         public string $id,
-        #[Name('As it is marked')]
+        #[Name('Marking')]
         public string $name,
-        #[Choice(PortKind::class, 'Kind', required: true)]
+        #[Choice(PortKind::class, 'Type', required: true)]
         public PortKind $kind,
-        #[Text('What for', max: 200, default: '')]
+        #[Text('Purpose', max: 200, default: '')]
         public string $purpose,
-        #[Text('Goes to', max: 200, default: '')]
+        #[Text('Connects to', max: 200, default: '')]
         public string $goesTo,
-        #[Text('Its look-alike', max: 120, default: '')]
+        #[Text('Look-alike', max: 120, default: '')]
         public string $lookAlike,
         #[Text('Slot', max: 64)]
         public ?string $slot,

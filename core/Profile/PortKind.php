@@ -35,7 +35,7 @@ enum PortKind: string implements HasLabel
             self::Serial => 'serial',
             self::Usb => 'USB',
             self::Antenna => 'antenna',
-            self::Light => 'light data',
+            self::Light => 'DMX512',
             self::Bay => 'bay or slot',
         };
     }

@@ -32,7 +32,7 @@ final readonly class Provisioning
         public Escape $escape,
         #[Lines('Lines of the file')]
         public array $template,
-        #[Records(LeaseOption::class, 'Told by lease')]
+        #[Records(LeaseOption::class, 'DHCP options')]
         public array $options,
     ) {}
 

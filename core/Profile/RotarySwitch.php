@@ -23,9 +23,9 @@ final readonly class RotarySwitch
         public string $name,
         #[Text('Setting', max: 64)]
         public ?string $setting,
-        #[Flag('read only while power comes on')]
+        #[Flag('read only at power-up')]
         public bool $atPowerOn,
-        #[Text('Position where the page decides', max: 4)]
+        #[Text('Position that leaves it to the page', max: 4)]
         public ?string $leavesToPage,
         #[Records(DialPosition::class, 'Positions')]
         public array $positions,

@@ -25,7 +25,7 @@ final readonly class Shortcut
         public array $keys,
         #[Number(0, 60, 'Seconds to hold the last')]
         public ?float $hold,
-        #[Text('What is seen then', max: 200, default: '')]
+        #[Text('What you should see', max: 200, default: '')]
         public string $see,
     ) {}
 }

@@ -10,9 +10,9 @@ use Vorhut\Core\Record\Field\Text;
 final readonly class Sign
 {
     public function __construct(
-        #[Text('Looks', required: true, max: 120)]
+        #[Text('Sign', required: true, max: 120)]
         public string $looks,
-        #[Text('Means', required: true, max: 200)]
+        #[Text('Meaning', required: true, max: 200)]
         public string $means,
     ) {}
 }

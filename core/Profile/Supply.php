@@ -12,9 +12,9 @@ use Vorhut\Core\Record\Field\Text;
 final readonly class Supply
 {
     public function __construct(
-        #[Choice(SupplyKind::class, 'Fed by', required: true)]
+        #[Choice(SupplyKind::class, 'Power supply', required: true)]
         public SupplyKind $kind,
-        #[Number(0, 20000, 'Watts')]
+        #[Number(0, 20000, 'Power, W')]
         public ?float $watts,
         #[Text('Note', max: 200, default: '')]
         public string $note,

@@ -29,14 +29,14 @@ enum SupplyKind: string implements HasLabel
     {
         return match ($this) {
             self::Mains => 'mains',
-            self::MainsTwo => 'mains, two cords',
+            self::MainsTwo => 'mains, two inlets',
             self::ThreePhase => 'three-phase mains',
-            self::OwnAdapter => 'its own adapter',
-            self::Poe => 'network cable, type 1 (IEEE 802.3af)',
-            self::PoePlus => 'network cable, type 2 (IEEE 802.3at)',
-            self::PoeFour => 'network cable, type 3 or 4 (IEEE 802.3bt)',
+            self::OwnAdapter => 'power adapter',
+            self::Poe => 'PoE type 1 (IEEE 802.3af)',
+            self::PoePlus => 'PoE type 2 (IEEE 802.3at)',
+            self::PoeFour => 'PoE type 3 or 4 (IEEE 802.3bt)',
             self::Battery => 'battery',
-            self::Bus => 'the bus it is connected to',
+            self::Bus => 'bus power',
         };
     }
 }

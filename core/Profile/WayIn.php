@@ -23,16 +23,16 @@ enum WayIn: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Page => 'its page',
-            self::SecurePage => 'its secure page',
-            self::Keypad => 'its keypad',
-            self::ScreenMenu => 'its screen menu',
-            self::Remote => 'its remote',
-            self::Console => 'its console',
+            self::Page => 'web page (HTTP)',
+            self::SecurePage => 'web page (HTTPS)',
+            self::Keypad => 'keypad',
+            self::ScreenMenu => 'on-screen menu',
+            self::Remote => 'remote control',
+            self::Console => 'console',
             self::KeyboardAndScreen => 'keyboard and screen',
             self::Software => 'software on a computer',
-            self::LabelName => 'the name on its label',
-            self::Hands => 'screws, switches and cords',
+            self::LabelName => 'host name on the label',
+            self::Hands => 'local controls',
         };
     }
 

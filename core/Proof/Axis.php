@@ -18,7 +18,7 @@ enum Axis: string
     public function label(): string
     {
         return match ($this) {
-            self::Kind => 'by kind',
+            self::Kind => 'by device type',
             self::Segment => 'by segment',
             self::Place => 'by location',
         };
@@ -31,7 +31,7 @@ enum Axis: string
         if (null === $device) {
             return match (true) {
                 isset($job->routers[$party]) => 'Routers',
-                str_starts_with($party, PartyKind::Number->value.':') => 'Numbers',
+                str_starts_with($party, PartyKind::Number->value.':') => 'Extensions',
                 str_starts_with($party, PartyKind::Trunk->value.':') => 'Trunks',
                 default => $this->groupOfMadeUp($job, $party),
             };
@@ -52,7 +52,7 @@ enum Axis: string
         return match (true) {
             null === $segment => $party,
             self::Segment === $this => $segment->name,
-            default => 'Any unit',
+            default => 'Any device',
         };
     }
 }

@@ -25,20 +25,20 @@ enum CallStep: string
     public function title(): string
     {
         return match ($this) {
-            self::Fetched => 'Phones have their file',
-            self::Registered => 'Phones are registered',
-            self::OneSubnet => 'Phone to phone in one subnet',
-            self::AcrossSubnets => 'Phone to phone across subnets',
+            self::Fetched => 'Provisioning',
+            self::Registered => 'SIP registration',
+            self::OneSubnet => 'Internal call, same subnet',
+            self::AcrossSubnets => 'Internal call, across subnets',
             self::Analogue => 'Analogue to IP',
-            self::Services => 'Groups and reception inside',
-            self::Outward => 'Out through the trunk',
-            self::Inward => 'In through the trunk',
-            self::Mailbox => 'Voicemail where nobody answers',
-            self::Paging => 'Paging on every horn',
-            self::Conference => 'Conference to its licence',
-            self::Fax => 'Fax both ways',
-            self::Rings => 'Bells, horns and beacons',
-            self::Help => 'Help',
+            self::Services => 'Ring groups and auto attendant',
+            self::Outward => 'Outbound call',
+            self::Inward => 'Inbound call',
+            self::Mailbox => 'Voicemail',
+            self::Paging => 'Paging',
+            self::Conference => 'Conference capacity',
+            self::Fax => 'Fax',
+            self::Rings => 'Ringers, horns and beacons',
+            self::Help => 'Emergency call routing',
         };
     }
 
@@ -46,20 +46,20 @@ enum CallStep: string
     public function shows(): string
     {
         return match ($this) {
-            self::Fetched => 'Each asks for its own file and finds its number in it.',
-            self::Registered => 'Way and answer between phone and phone system, secret and number.',
-            self::OneSubnet => 'Ringing and sound both ways, with no router between.',
-            self::AcrossSubnets => 'Routes and filters for ringing and for sound, from either side.',
-            self::Analogue => 'The adapter speaks for its line.',
-            self::Services => 'The reception answers, a group rings all of its members.',
-            self::Outward => 'The route sends the right digits by the right trunk.',
-            self::Inward => 'The number stands where it is read, and ends where it should.',
-            self::Mailbox => 'Who is away or busy has a mailbox that takes the call.',
-            self::Paging => 'Every horn hears it, by group or by call.',
-            self::Conference => 'As many sites as are licensed get in, and no more.',
-            self::Fax => 'Both sides go over to T.38.',
-            self::Rings => 'The phone rings; who stands there says that the horn sounds.',
-            self::Help => 'Never dialled to try it: route, number shown and place are read on paper.',
+            self::Fetched => 'Each phone requests its configuration file and finds its extension in it.',
+            self::Registered => 'Path, authentication and extension of each phone at its phone system.',
+            self::OneSubnet => 'Ringing and audio in both directions, without a router between.',
+            self::AcrossSubnets => 'Routes and filters for signalling and audio, from both sides.',
+            self::Analogue => 'The adapter registers its line.',
+            self::Services => 'The auto attendant answers, a group rings all of its members.',
+            self::Outward => 'The route sends the right digits on the right trunk.',
+            self::Inward => 'The called number is read from the right header and reaches its destination.',
+            self::Mailbox => 'An extension that is busy or not answered has a voicemail box.',
+            self::Paging => 'Every horn plays the announcement, by multicast or by call.',
+            self::Conference => 'All licensed sites can join, and no more.',
+            self::Fax => 'Both ends switch to T.38.',
+            self::Rings => 'The phone rings; the person there confirms the horn.',
+            self::Help => 'Never dialled as a test: route, caller ID and dispatchable location are checked in the plan.',
         };
     }
 

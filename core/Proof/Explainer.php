@@ -103,7 +103,7 @@ final readonly class Explainer
             values: [],
             into: $unit->ports[0]->segment ?? null,
         );
-        $trace->add(PathDirection::Request, $unit, \sprintf('%s is heard', $unit->name), 'found');
+        $trace->add(PathDirection::Request, $unit, \sprintf('%s is received', $unit->name), 'found');
         if (null !== $leaf->cause) {
             $trace->stop($leaf->cause);
         }

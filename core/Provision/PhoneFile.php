@@ -53,7 +53,7 @@ final readonly class PhoneFile
         $all = array_filter($settings->values($device), static fn (SettingValue $v): bool => !$v->setting->secret);
         foreach ($all as $value) {
             if ($value->isDue()) {
-                $open[] = lcfirst($value->setting->name);
+                $open[] = $value->setting->name;
             }
         }
         $of = [];

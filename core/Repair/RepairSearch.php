@@ -7,6 +7,7 @@ namespace Vorhut\Core\Repair;
 use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Job\Expectation;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Proof\Difference;
 use Vorhut\Core\Proof\IntentPrediction;
 use Vorhut\Core\Proof\ProofReport;
@@ -115,7 +116,7 @@ final class RepairSearch
             $then = array_map(static fn (IntentPrediction $p): IntentPrediction => $prover->intent($p->intent), $predictions);
             foreach (\array_slice($this->candidates($job, $then), 0, self::MAX_FIRST) as $second) {
                 if ($second->sentence !== $first->sentence) {
-                    $sentence = $first->sentence.', and '.lcfirst($second->sentence);
+                    $sentence = $first->sentence.', and '.MidSentence::label($second->sentence);
                     $request = trim($first->request."\n".$second->request);
                     $pairs[$sentence] = new Candidate(
                         $first->change->then($second->change),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Runbook;
 
+use Vorhut\Core\Profile\LicenceKind;
 use Vorhut\Core\Profile\Step\Need;
 use Vorhut\Core\Profile\Step\WorkStage;
 
@@ -22,7 +23,7 @@ final readonly class Blockers
             }
             $ask = $this->context->value($value->setting)?->setting->ask;
             $blockers[] = null === $ask
-                ? new Blocker('value', $value->setting, \sprintf('%s is still open.', $value->label))
+                ? new Blocker('value', $value->setting, \sprintf('%s is not set.', $value->label))
                 : new Blocker('answer', $value->setting, \sprintf('%s is asked of %s.', $value->label, $ask->label()));
         }
 
@@ -40,7 +41,7 @@ final readonly class Blockers
         $blockers = [];
         foreach ($step->after as $before) {
             if (false === ($done[$before] ?? true)) {
-                $blockers[] = new Blocker('step', $before, \sprintf('First: %s.', lcfirst($titles[$before])));
+                $blockers[] = new Blocker('step', $before, \sprintf('Do first: %s.', $titles[$before]));
             }
         }
 
@@ -76,7 +77,7 @@ final readonly class Blockers
             }
             $found = true;
             if (null !== $need->stage && !Progress::covers($coupled->to->stage, $need->stage)) {
-                $said = '' === $need->text ? \sprintf('it must be through "%s"', $need->stage->label()) : $need->text;
+                $said = '' === $need->text ? \sprintf('complete the stage "%s" first', $need->stage->label()) : $need->text;
                 $text = \sprintf('%s: %s.', $coupled->to->name, rtrim($said, '.'));
                 $blockers[] = new Blocker('unit', $coupled->to->id, $text, Progress::after($need->stage));
             }
@@ -89,7 +90,7 @@ final readonly class Blockers
     {
         foreach ($this->context->profile->couplings as $coupling) {
             if ($coupling->id === $id) {
-                return \sprintf('The plan does not say what it %s.', $coupling->name);
+                return \sprintf('The plan does not name what it %s.', $coupling->name);
             }
         }
 
@@ -107,9 +108,14 @@ final readonly class Blockers
             return [];
         }
         $text = null === $licence
-            ? \sprintf('No licence "%s" is planned for it.', $need->licence)
+            ? \sprintf('The licence "%s" is not planned.', $this->licenceName($need->licence))
             : \sprintf('%s is %s.', $licence->name, $licence->state->label());
 
         return [new Blocker('licence', $licence->id ?? $need->licence, $text)];
+    }
+
+    private function licenceName(string $id): string
+    {
+        return array_find($this->context->profile->licences, static fn (LicenceKind $k): bool => $k->id === $id)->name ?? $id;
     }
 }

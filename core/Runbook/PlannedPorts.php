@@ -18,7 +18,7 @@ final class PlannedPorts
         $lines = [];
         foreach (Sockets::uses($job) as $use) {
             if ($use->device?->id === $device->id && null !== $use->port) {
-                $lines[$use->port][] = 'trunks' === $use->list ? $use->name : 'number '.$use->name;
+                $lines[$use->port][] = 'trunks' === $use->list ? $use->name : 'extension '.$use->name;
             }
         }
 

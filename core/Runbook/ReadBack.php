@@ -79,7 +79,11 @@ final readonly class ReadBack
         }
         if ([] !== $missing && null === $unread) {
             $allowed = 'what was read: '.implode(', ', $missing);
-            throw new InvalidValue('', $allowed, 'Read it and type it; or choose to read it later; or say why it is not read.');
+            throw new InvalidValue(
+                '',
+                $allowed,
+                'Read it and enter it, or choose to read it later, or give the reason why it is not read.',
+            );
         }
 
         return $kept;
@@ -108,7 +112,7 @@ final readonly class ReadBack
         $number = str_replace(',', '.', $value);
         $unit = '' === $record->unit ? '' : ' '.$record->unit;
         if (!is_numeric($number)) {
-            throw new InvalidValue($value, 'a number'.$unit, 'Write the figure alone; the unit stands beside it.');
+            throw new InvalidValue($value, 'a number'.$unit, 'Enter the number only; its unit is shown beside the field.');
         }
         if (null === $record->min && null === $record->max) {
             return null;
@@ -116,7 +120,7 @@ final readonly class ReadBack
         $isInside = (float) $number >= ($record->min ?? -\INF) && (float) $number <= ($record->max ?? \INF);
         if (!$isInside && !$anyway) {
             $range = \sprintf('%s to %s%s', $record->min ?? 'anything', $record->max ?? 'anything', $unit);
-            throw new InvalidValue($value, $range, 'Look at the causes; or say why it is to be kept.');
+            throw new InvalidValue($value, $range, 'Check the causes, or give the reason for recording it.');
         }
 
         return $isInside;
@@ -133,7 +137,7 @@ final readonly class ReadBack
             throw new InvalidValue($read, $allowed, $this->whose($device, $read));
         }
         if (true !== MacAddress::tryFrom($read)?->equals($mac)) {
-            throw new InvalidValue($read, $allowed, 'It differs only in characters that look alike; read those again.');
+            throw new InvalidValue($read, $allowed, 'It differs only in look-alike characters; read those again.');
         }
 
         return true;
@@ -145,8 +149,8 @@ final readonly class ReadBack
         $owner = self::ownerOf($this->settings->job, $read);
 
         return null === $owner || $owner->id === $device->id
-            ? 'This is another unit, or the plan has the wrong MAC. Read the label again.'
-            : \sprintf('This is the MAC of %s: put this unit aside for it, or open it here.', $owner->name);
+            ? 'This is another device, or the plan has the wrong MAC address. Read the label again.'
+            : \sprintf('This is the MAC address of %s: put this device aside, or open it here.', $owner->name);
     }
 
     private function address(Device $device, string $read): bool
@@ -156,7 +160,7 @@ final readonly class ReadBack
             throw new InvalidValue(
                 $read,
                 \sprintf('the planned address %s', $address),
-                'Look again; if the unit really has another one, give it the planned one or change the plan.',
+                'Read it again. If the device has another address, set the planned one or change the plan.',
             );
         }
 
@@ -179,7 +183,9 @@ final readonly class ReadBack
         throw new InvalidValue(
             $read,
             \sprintf('the planned %s', $planned->shown()),
-            $isAlike ? 'It differs only in characters that look alike; read those again.' : 'Type the planned one, or say why it differs.',
+            $isAlike
+                ? 'It differs only in look-alike characters; read those again.'
+                : 'Enter the planned value, or give the reason for the difference.',
         );
     }
 }

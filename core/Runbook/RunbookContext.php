@@ -175,7 +175,7 @@ final class RunbookContext
                 ? $this->settings->facts->value($this->device, substr($name, 1))
                 : $this->value($name)?->shown();
             $said = \is_array($value) ? implode(', ', $value) : (string) $value;
-            $known['{'.$name.'}'] = '' === $said ? '(still open)' : $said;
+            $known['{'.$name.'}'] = '' === $said ? '(not set)' : $said;
         }
 
         return strtr($text, $known);

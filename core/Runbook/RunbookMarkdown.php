@@ -32,17 +32,17 @@ final class RunbookMarkdown
         $by = Who::Technician === $step->who || Who::Anyone === $step->who ? '' : \sprintf(' (%s)', $step->who->label());
         $lines = [\sprintf($isMarked ? '- %s **%s**%s' : '%s %s%s', $box, $step->title, $by)];
         foreach ($step->blockedBy as $blocker) {
-            $lines[] = '  waits: '.$blocker->text;
+            $lines[] = '  blocked by: '.$blocker->text;
         }
         foreach ($step->cautions as $caution) {
-            $lines[] = '  CARE: '.$caution;
+            $lines[] = '  CAUTION: '.$caution;
         }
         foreach ($step->do as $number => $do) {
             $lines[] = \sprintf('  %d. %s', $number + 1, $do);
         }
         foreach ($step->values as $value) {
             $shown = match (true) {
-                $value->isOpen => 'STILL OPEN',
+                $value->isOpen => 'NOT SET',
                 $isMarked => '`'.$value->value.'`',
                 default => $value->value,
             };
@@ -50,13 +50,13 @@ final class RunbookMarkdown
         }
         array_push($lines, ...self::keys($step), ...self::times($step));
         foreach ($step->see as $see) {
-            $lines[] = '  see: '.$see;
+            $lines[] = '  you should see: '.$see;
         }
         foreach ($step->causes as $cause) {
-            $lines[] = \sprintf('  if %s: %s. %s %s', $cause->see, $cause->because, $cause->test, $cause->mend);
+            $lines[] = \sprintf('  if %s: %s. Check: %s Fix: %s', $cause->see, $cause->because, $cause->test, $cause->mend);
         }
         foreach ($step->record as $record) {
-            $lines[] = \sprintf('  keep: %s', $record->label);
+            $lines[] = \sprintf('  record: %s', $record->label);
         }
         $lines[] = '';
 
@@ -70,7 +70,7 @@ final class RunbookMarkdown
         foreach ($step->keys as $keys) {
             $sequence = $keys->sequence();
             if (null === $sequence) {
-                $hold = null === $keys->shortcut?->hold ? '' : \sprintf(', hold the last %.1f s', $keys->shortcut->hold);
+                $hold = null === $keys->shortcut?->hold ? '' : \sprintf(', hold the last key for %.1f s', $keys->shortcut->hold);
                 $lines[] = \sprintf('  keys for "%s": %s%s', $keys->label, implode(' ', $keys->shortcut->keys ?? []), $hold);
                 continue;
             }
@@ -78,8 +78,8 @@ final class RunbookMarkdown
             $sum = \sprintf('%d presses, about %.0f s', $sequence->total, $sequence->seconds);
             $lines[] = \sprintf('  keys for %s (%s): %s', $keys->text, $sum, implode(' | ', $presses));
             if ([] !== $sequence->impossible) {
-                $lines[] = '  cannot be typed there: '.implode(' ', $sequence->impossible);
-                $lines = null === $keys->instead() ? $lines : [...$lines, '  type instead: '.$keys->instead()];
+                $lines[] = '  cannot be entered there: '.implode(' ', $sequence->impossible);
+                $lines = null === $keys->instead() ? $lines : [...$lines, '  enter instead: '.$keys->instead()];
             }
         }
 
@@ -91,7 +91,7 @@ final class RunbookMarkdown
     {
         $lines = [];
         foreach ($step->timers as $timer) {
-            $missed = '' === $timer->missed ? '' : ' Missed: '.$timer->missed;
+            $missed = '' === $timer->missed ? '' : ' If you miss it: '.$timer->missed;
             $lines[] = \sprintf('  %s %d s%s.%s', $timer->kind->label(), $timer->seconds, self::behind(rtrim($timer->text, '.')), $missed);
         }
 

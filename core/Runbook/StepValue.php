@@ -40,8 +40,8 @@ final readonly class StepValue implements \JsonSerializable
         $place = array_values($places)[0] ?? null;
         $restart = match ($setting->restart) {
             Restart::None => '',
-            Restart::Unit => \sprintf('the unit restarts, about %d s', $setting->restartSeconds),
-            default => 'takes hold: '.$setting->restart->label(),
+            Restart::Unit => \sprintf('the device restarts, about %d s', $setting->restartSeconds),
+            default => 'takes effect when '.$setting->restart->label(),
         };
         $notes = [null === $place ? '' : $place->path, $setting->readsAs, $restart, $setting->why];
 

@@ -21,10 +21,10 @@ final readonly class Belongs
     public function said(): string
     {
         return match (true) {
-            null !== $this->mac && $this->bySerial => 'MAC and serial number are the planned ones',
-            null !== $this->mac => 'its MAC is the planned one',
-            $this->bySerial => 'its serial number is the planned one',
-            default => 'it may be',
+            null !== $this->mac && $this->bySerial => 'MAC address and serial number match the plan',
+            null !== $this->mac => 'its MAC address matches the plan',
+            $this->bySerial => 'its serial number matches the plan',
+            default => 'similar',
         };
     }
 }

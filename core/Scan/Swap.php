@@ -22,10 +22,10 @@ final class Swap
         $read = '' === trim($mac) ? null : MacAddress::ofUnit($mac);
         $old = ($device->interfaces[0] ?? null)?->mac;
         if ('' === $serial && null === $read) {
-            throw new InvalidValue(given: '', allowed: 'the serial number or the MAC of the new unit', advice: 'Read its sticker.');
+            throw new InvalidValue(given: '', allowed: 'the serial number or the MAC address of the new device', advice: 'Read its label.');
         }
         if (null !== $read && true === $old?->equals($read)) {
-            throw new InvalidValue((string) $read, 'another MAC than the planned one', 'This is the planned unit.');
+            throw new InvalidValue((string) $read, 'a MAC address other than the planned one', 'This is the planned device.');
         }
         self::requireFree($job, $device, $serial, $read);
         $interfaces = $job->record(Device::class, $device->id)['interfaces'] ?? [];
@@ -43,7 +43,7 @@ final class Swap
             + (null === $device->firmware ? [] : ['firmware' => null]);
 
         return new ChangeSet(
-            \sprintf('Another unit for %s: %s', $device->name, implode(', ', $said)),
+            \sprintf('Replaced device %s: %s', $device->name, implode(', ', $said)),
             [$job->edit(Device::class, $device->id, $values)],
         );
     }
@@ -65,12 +65,12 @@ final class Swap
             }
             foreach ($other->interfaces as $interface) {
                 if (null !== $mac && true === $interface->mac?->equals($mac)) {
-                    $advice = \sprintf('It is planned as %s: open that one, or swap the two.', $other->name);
-                    throw new InvalidValue((string) $mac, 'a MAC that no other planned unit has', $advice);
+                    $advice = \sprintf('It is planned as %s: open that device, or swap the two.', $other->name);
+                    throw new InvalidValue((string) $mac, 'a MAC address that no other planned device has', $advice);
                 }
             }
             if ('' !== $serial && $other->serial === $serial) {
-                throw new InvalidValue($serial, 'a serial number that no other planned unit has', \sprintf('%s has it.', $other->name));
+                throw new InvalidValue($serial, 'a serial number that no other planned device has', \sprintf('%s has it.', $other->name));
             }
         }
     }

@@ -92,16 +92,16 @@ final class AgendaMaker
         $out = $this->out[$runbook->device->id] ?? [];
         foreach ($step->after as $before) {
             if (isset($out[$before])) {
-                return \sprintf('First: %s.', lcfirst((string) $runbook->step($before)?->title));
+                return \sprintf('Do first: %s.', (string) $runbook->step($before)?->title);
             }
         }
         foreach ($runbook->before($step->id) as $before) {
             if (isset($out[$before->id]) && self::needs($step, $before)) {
-                return \sprintf('First: %s.', lcfirst($before->title));
+                return \sprintf('Do first: %s.', $before->title);
             }
         }
 
-        return $this->isUnanswered($step) ? 'Not everything is answered.' : null;
+        return $this->isUnanswered($step) ? 'Questions are not answered.' : null;
     }
 
     /** Who is not set up is not proven, and who has no address is not spoken to. */

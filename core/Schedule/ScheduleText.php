@@ -12,7 +12,7 @@ final class ScheduleText
     public static function write(Schedule $schedule, Job $job): string
     {
         $lines = [\sprintf(
-            '%d steps on %d units: %s with %d; no order takes less than %s.',
+            '%d steps on %d devices: %s with %d; shortest possible: %s.',
             \count($schedule->slots),
             \count($schedule->agenda->units),
             self::clock($schedule->makespan),
@@ -22,16 +22,16 @@ final class ScheduleText
         foreach ($schedule->slots as $slot) {
             $task = $schedule->task($slot);
             $by = [] === $slot->technicians ? '-' : implode('+', $slot->technicians);
-            $wait = 0 === $task->wait ? '' : \sprintf(', then %s by itself', self::clock($task->wait));
+            $wait = 0 === $task->wait ? '' : \sprintf(', then %s unattended', self::clock($task->wait));
             $title = \sprintf('%s: %s', $job->devices[$task->unit]->name, $task->title);
             $lines[] = \sprintf('%s  %-3s %s (%s%s)', self::clock($slot->start), $by, $title, self::clock($task->seconds), $wait);
         }
-        array_push($lines, '', 'What decides how long it takes:');
+        array_push($lines, '', 'Critical path:');
         foreach ($schedule->chain as $link) {
             $task = $schedule->task($link->slot);
             $lines[] = \sprintf('%s  %s: %s', self::clock($link->slot->start), $job->devices[$task->unit]->name, $task->title);
         }
-        foreach ([] === $schedule->agenda->left ? [] : ['', 'Left out:'] as $line) {
+        foreach ([] === $schedule->agenda->left ? [] : ['', 'Not scheduled:'] as $line) {
             $lines[] = $line;
         }
         foreach ($schedule->agenda->left as $left) {

@@ -18,9 +18,9 @@ enum WaitReason
         return match ($this) {
             self::Start => 'at the start',
             self::Unit => 'the step before it',
-            self::Partner => 'another unit',
-            self::Hands => 'nobody had hands free',
-            self::Bench => 'the bench or the factory address was taken',
+            self::Partner => 'another device',
+            self::Hands => 'no technician free',
+            self::Bench => 'bench or factory address in use',
         };
     }
 }

@@ -33,7 +33,7 @@ final class RegistrationSecrets
 
         return new SecretNeed(
             name: self::name($extension->number),
-            label: 'Registration of '.$extension->number,
+            label: 'SIP password of extension '.$extension->number,
             devices: [$device],
             rule: new SecretRule('number', SecretAlphabet::LettersDigits, 20, self::LENGTH),
             keypad: null,

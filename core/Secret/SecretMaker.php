@@ -23,7 +23,7 @@ final readonly class SecretMaker
         }
         $sorts = array_values(array_filter($sorts, static fn (string $s): bool => '' !== $s));
         if ([] === $sorts) {
-            $advice = 'Its keypad types none of them: look at the kind.';
+            $advice = 'Its keypad types none of them: check the device type.';
             throw new InvalidValue($need->keypad->id ?? '', $need->rule->alphabet->label(), $advice);
         }
         $secret = '';

@@ -19,14 +19,14 @@ enum Origin: string
     public function label(): string
     {
         return match ($this) {
-            self::Typed => 'typed for this unit',
+            self::Typed => 'set on this device',
             self::Pairing => 'from a pairing',
-            self::Answer => 'answered',
-            self::PlaceRule => 'rule of the place',
-            self::KindRule => 'rule of the kind',
+            self::Answer => 'from the questions',
+            self::PlaceRule => 'location rule',
+            self::KindRule => 'device-type rule',
             self::Computed => 'computed from the plan',
-            self::Default => 'default of the kind',
-            self::Open => 'still open',
+            self::Default => 'device-type default',
+            self::Open => 'not set',
         };
     }
 }

@@ -63,7 +63,7 @@ final class PlannedSettings
         array_push(
             $settings,
             self::setting(id: 'address'.$behind, name: 'Address'.$of, type: SettingType::Address, computed: '{@address}', interface: $port),
-            self::setting(id: 'mask'.$behind, name: 'Mask'.$of, type: SettingType::Text, computed: '{@mask}', interface: $port),
+            self::setting(id: 'mask'.$behind, name: 'Subnet mask'.$of, type: SettingType::Text, computed: '{@mask}', interface: $port),
             self::setting(
                 id: 'gateway'.$behind,
                 name: 'Gateway'.$of,
@@ -74,7 +74,7 @@ final class PlannedSettings
             ),
             self::setting(
                 id: 'dns'.$behind,
-                name: 'Name servers'.$of,
+                name: 'DNS servers'.$of,
                 type: SettingType::Address,
                 computed: '{@dns}',
                 interface: $port,

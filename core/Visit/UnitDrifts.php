@@ -98,8 +98,8 @@ final class UnitDrifts
                     device: $device,
                     kind: 'silent',
                     value: '',
-                    what: 'It does not answer any more.',
-                    advice: 'Look at its power and its cable.',
+                    what: 'It does not reply any more.',
+                    advice: 'Check its power and its cable.',
                 )]
                 : [];
         }
@@ -117,11 +117,11 @@ final class UnitDrifts
             unit: $device->id,
             name: $device->name,
             what: \sprintf(
-                'Its firmware is %s; it was left with %s.',
+                'Its firmware is %s; at hand-over it was %s.',
                 $now->firmware,
                 '' === $before->firmware ? $known[0] : $before->firmware,
             ),
-            advice: 'Bring it back to the one that was proven, or take the new one into the plan and prove it.',
+            advice: 'Restore the tested firmware, or apply the new one to the plan and test it.',
             take: $this->job->edit(Device::class, $device->id, ['firmware' => $now->firmware]),
         )];
     }
@@ -134,27 +134,27 @@ final class UnitDrifts
         if (!$isKnown && [] !== $planned && !\in_array($now->mac->digits, $planned, true)) {
             $whose = $this->macs[$now->mac->digits] ?? null;
             $what = null === $whose
-                ? \sprintf('Another unit answers here, with the MAC %s.', $now->mac)
-                : \sprintf('Another unit answers here: %s.', $whose);
+                ? \sprintf('Another device answers here, with the MAC address %s.', $now->mac)
+                : \sprintf('Another device answers here: %s.', $whose);
 
             return self::drift(
                 device: $device,
                 kind: 'mac',
                 value: $now->mac->digits,
                 what: $what,
-                advice: 'Find out who changed it; scan it at the bench if it stays.',
+                advice: 'Find out who replaced it; scan its label if it stays.',
             );
         }
         $whose = $this->names[mb_strtolower($now->name)] ?? null;
         if (null !== $whose && $whose !== $device->name && $now->name !== $before->name) {
-            $what = \sprintf('Another unit answers here: its page calls it %s.', $whose);
+            $what = \sprintf('Another device answers here: its web page calls it %s.', $whose);
 
             return self::drift(
                 device: $device,
                 kind: 'name',
                 value: $now->name,
                 what: $what,
-                advice: 'Two units may have changed places, or one has the other\'s address.',
+                advice: 'Two devices may be swapped, or one has the address of the other.',
             );
         }
         if ('' !== $now->certificate && '' !== $before->certificate && $now->certificate !== $before->certificate) {
@@ -165,7 +165,7 @@ final class UnitDrifts
                 kind: 'certificate',
                 value: $now->certificate,
                 what: $what,
-                advice: 'It was reset or exchanged, or something stands between.',
+                advice: 'It was reset or replaced, or another device answers in between.',
             );
         }
 

@@ -32,7 +32,7 @@ final class ValueDrifts
                 unit: $device->id,
                 name: $device->name,
                 what: \sprintf(
-                    '%s is %s; it was left with %s.',
+                    '%s is %s; at hand-over it was %s.',
                     $planned->setting->name,
                     $one->value,
                     $planned->isOpen() ? 'nothing' : $planned->shown(),

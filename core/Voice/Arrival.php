@@ -40,7 +40,7 @@ final class Arrival
         if (null !== $next && !\in_array($next->number, $path, true) && \count($path) < self::MAX) {
             $end = $this->at($next, $path);
 
-            return new Arrived($end->to, $end->verdict, $missing.' The call continues: '.lcfirst($end->why), $end->path);
+            return new Arrived($end->to, $end->verdict, $missing.' The call continues. '.$end->why, $end->path);
         }
         if ($extension->mailbox) {
             $mailbox = new DialEnd(ExtensionKind::Voicemail->value, $extension->number);

@@ -143,7 +143,10 @@ final readonly class Dialler
         }
         if (null === $chosen) {
             $verdict = $isClosed ? DialVerdict::Closed : DialVerdict::NoRoute;
-            $why = $isClosed ? 'The routes that match are outside their hours.' : \sprintf('No inbound route matches it from %s.', $trunk->name);
+            $why = $isClosed ? 'The routes that match are outside their hours.' : \sprintf(
+                'No inbound route matches it from %s.',
+                $trunk->name,
+            );
 
             return $this->answer(
                 matched: $matched,

@@ -9,6 +9,7 @@ use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\TrunkKind;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Profile\Feed;
 use Vorhut\Core\Profile\Port;
 use Vorhut\Core\Profile\PortKind;
@@ -73,7 +74,7 @@ final class Sockets
         foreach ($device->modules as $fitted) {
             foreach ($fitted->slot === $slot ? $job->profileOf($device)->modules : [] as $module) {
                 if ($module->id === $fitted->module) {
-                    $said = \sprintf('has a %s, not one %s', lcfirst($module->name), $wants->label());
+                    $said = \sprintf('has a %s, not one %s', MidSentence::label($module->name), $wants->label());
 
                     return $wants === $module->feeds ? null : $said;
                 }

@@ -79,7 +79,7 @@ final class AnswerController extends AbstractController
             return ['', $errors + [$answers->filled[0]->id => $e->getMessage()]];
         }
 
-        return [\sprintf('%s taken. Thank you.', Words::count(\count($answers->filled), 'answer was', 'answers were')), $errors];
+        return [\sprintf('%s received. Thank you.', Words::count(\count($answers->filled), 'answer was', 'answers were')), $errors];
     }
 
     /**

@@ -32,7 +32,7 @@ use Vorhut\Core\Record\InvalidFile;
 /** What others must say: asked in every form, and taken back in the same. */
 final class AskController extends JobController
 {
-    private const NO_COLUMNS = 'No columns "Question" and "Answer" were found. Give back what went out, with answers in it.';
+    private const NO_COLUMNS = 'No columns "Question" and "Answer" were found. Import the exported sheet with its answers.';
 
     public function __construct(
         private readonly AskSheets $sheets,
@@ -140,7 +140,7 @@ final class AskController extends JobController
     public function link(JobContext $context, Request $request, AskLinks $links): Response
     {
         $who = OutsideSource::tryFrom($request->request->getString('of'))
-            ?? throw $this->createNotFoundException('Nobody of that sort is asked.');
+            ?? throw $this->createNotFoundException('There are no questions for that recipient.');
         $this->note($context, \sprintf('A link for %s to answer by, good for %d days', $who->label(), AskLinks::DAYS));
         $url = $links->give($context->stored, $who, $this->user());
 
@@ -153,7 +153,7 @@ final class AskController extends JobController
     {
         $link = $links->withdraw($context->stored, $id);
         if (null !== $link) {
-            $this->note($context, \sprintf('The link for %s was taken back', $link->getWho()->label()));
+            $this->note($context, \sprintf('The link for %s was revoked', $link->getWho()->label()));
         }
 
         return $this->to($context, 'ask');

@@ -93,7 +93,7 @@ final readonly class AskPage
                 '%s for %s%s',
                 Words::count(\count($answers->filled), 'answer'),
                 Words::count(\count($answers->units()), 'unit'),
-                [] === $refused ? '' : \sprintf(', %d cannot be taken as they are', \count($refused)),
+                [] === $refused ? '' : \sprintf(', %d not accepted', \count($refused)),
             ),
             filled: array_map(static fn (AskItem $i): array => [
                 'what' => $i->what,
@@ -190,7 +190,7 @@ final readonly class AskPage
                 ],
                 textUrl: $this->url('ask_text', $context, $of),
                 link: $mayAnswer && $this->security->isGranted('ROLE_LEAD')
-                    ? new Post('Make a link', $this->url('ask_link', $context), $of, spoken: ' for '.$items[0]->who->label())
+                    ? new Post('Create link', $this->url('ask_link', $context), $of, spoken: ' for '.$items[0]->who->label())
                     : null,
             );
         }
@@ -260,10 +260,10 @@ final readonly class AskPage
         $isOverdue = $sheet->isOverdue($sheet->open()[0], $this->today($context));
 
         return new Next(
-            \sprintf('%s: %s hold up work', ucfirst($max->label()), Words::count($waiting, 'open question')),
+            \sprintf('%s: %s block work', ucfirst($max->label()), Words::count($waiting, 'open question')),
             $isOverdue
-                ? 'The day by which they were needed has passed: remind them.'
-                : 'Send the letter, or a link by which they answer themselves.',
+                ? 'The due date has passed: send a reminder.'
+                : 'Send the letter, or a link to answer online.',
             new Link(
                 $isOverdue ? 'Reminder (PDF)' : 'Letter (PDF)',
                 $this->url('ask_pdf', $context, ['of' => $max->value]),
@@ -277,11 +277,11 @@ final readonly class AskPage
     private function link(JobContext $context, AskLink $link): array
     {
         $zone = $context->stored->getTimezone();
-        $used = null === $link->getUsedAt() ? 'not opened yet' : 'answered last on '.LocalTime::short($link->getUsedAt(), $zone);
+        $used = null === $link->getUsedAt() ? 'not opened yet' : 'last answer on '.LocalTime::short($link->getUsedAt(), $zone);
         $text = \sprintf('For %s, until %s, %s', $link->getWho()->label(), LocalTime::date($link->getUntil(), $zone), $used);
         $url = $this->urls->generate('ask_link_back', ['slug' => $context->stored->getSlug(), 'id' => $link->getId()]);
 
-        return ['text' => $text, 'take' => $this->security->isGranted('ROLE_LEAD') ? new Post('Take it back', $url, small: true) : null];
+        return ['text' => $text, 'take' => $this->security->isGranted('ROLE_LEAD') ? new Post('Revoke link', $url, small: true) : null];
     }
 
     /** @param array<string, string> $more */

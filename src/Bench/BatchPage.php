@@ -59,8 +59,8 @@ final readonly class BatchPage
         $done = \count(array_filter($runbooks, static fn (Runbook $r): bool => null === $r->next()));
 
         return new BatchView(
-            summary: \sprintf('%s, %d done as far as they can be', Words::count(\count($units), 'unit'), $done),
-            title: null === $next ? 'Nothing can be done here now' : \sprintf(
+            summary: \sprintf('%s, %d as far as possible now', Words::count(\count($units), 'unit'), $done),
+            title: null === $next ? 'No step can be done now' : \sprintf(
                 '%s: %s',
                 self::titled($next->steps),
                 self::named($next->units),
@@ -140,7 +140,7 @@ final readonly class BatchPage
             note: match (true) {
                 null === $holder => '',
                 $holder->id === $device->id => 'has '.$address,
-                \in_array(CellState::Queued, $states, true) => 'waits for '.$address,
+                \in_array(CellState::Queued, $states, true) => 'is blocked by '.$address,
                 default => '',
             },
             cells: $cells,
@@ -205,7 +205,7 @@ final readonly class BatchPage
     /** @param non-empty-list<Device> $units */
     private static function named(array $units): string
     {
-        return 1 === \count($units) ? $units[0]->name : \sprintf('%d units at once', \count($units));
+        return 1 === \count($units) ? $units[0]->name : \sprintf('%d devices at once', \count($units));
     }
 
     /** @param non-empty-list<RunbookStep> $steps */
@@ -213,7 +213,7 @@ final readonly class BatchPage
     {
         $last = $steps[\count($steps) - 1];
 
-        return 1 === \count($steps) ? $last->title : \sprintf('%s to %s', $steps[0]->title, lcfirst($last->title));
+        return 1 === \count($steps) ? $last->title : \sprintf('%s to %s', $steps[0]->title, $last->title);
     }
 
     /** @param non-empty-list<RunbookStep> $steps */
@@ -221,10 +221,10 @@ final readonly class BatchPage
     {
         $step = $steps[0];
         if (\count($steps) > 1) {
-            return \sprintf('%d steps without a break, as on the one before.', \count($steps));
+            return \sprintf('%d steps in sequence, as on the previous device.', \count($steps));
         }
 
-        return '' === $step->why ? $step->do[0] ?? 'As its runbook says.' : $step->why;
+        return '' === $step->why ? $step->do[0] ?? 'According to its runbook.' : $step->why;
     }
 
     /** @param list<Runbook> $runbooks */
@@ -238,7 +238,7 @@ final readonly class BatchPage
             }
         }
 
-        return [] === $runbooks ? 'Choose a kind of unit or a place.' : 'Every step is done.';
+        return [] === $runbooks ? 'Choose a device type or a location.' : 'Every step is done.';
     }
 
     /** @return list<array{group: string, options: list<array{value: string, text: string, isIt: bool}>}> */
@@ -264,7 +264,7 @@ final readonly class BatchPage
             $ofPlaces[] = $option('place:'.$id, $context->job->locations[$id]->name, $count);
         }
 
-        return [['group' => 'Kinds', 'options' => $ofKinds], ['group' => 'Places', 'options' => $ofPlaces]];
+        return [['group' => 'Device types', 'options' => $ofKinds], ['group' => 'Locations', 'options' => $ofPlaces]];
     }
 
     /** @param array<string, string> $more */

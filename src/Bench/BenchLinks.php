@@ -12,8 +12,8 @@ use Vorhut\App\Web\View\Link;
 final class BenchLinks
 {
     private const PAGES = [
-        'bench' => ['Units', 'u'],
-        'batch' => ['Several at once', 'm'],
+        'bench' => ['Devices', 'u'],
+        'batch' => ['Batch', 'm'],
         'schedule' => ['Schedule', 'c'],
         'vault' => ['Vault', 'v'],
         'scan' => ['Scan', 's'],

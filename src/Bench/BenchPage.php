@@ -34,12 +34,12 @@ final readonly class BenchPage
         $done = array_values(array_filter($context->job->devices, static fn (Device $d): bool => !$isOpen($d)));
         $units = array_filter([
             'To do' => $this->units($context, $open),
-            'Have their address' => $this->units($context, $done),
+            'Addressed' => $this->units($context, $done),
         ]);
         $here = \array_slice($this->reading->digest($context->stored)->findingsAt('bench'), 0, self::MAX_FINDINGS);
 
         return new BenchView(
-            summary: \sprintf('%d still in their factory state, %d have their address', \count($open), \count($done)),
+            summary: \sprintf('%d in factory state, %d addressed', \count($open), \count($done)),
             next: $this->next($context, \count($open)),
             units: $units,
             findings: $this->findings->all($context, $here, 'devices'),
@@ -53,7 +53,7 @@ final readonly class BenchPage
     private function papers(JobContext $context): array
     {
         $slug = $context->stored->getSlug();
-        $papers = [new Link('Everything', $this->urls->generate('bench_paper', ['slug' => $slug]))];
+        $papers = [new Link('All', $this->urls->generate('bench_paper', ['slug' => $slug]))];
         foreach (\array_slice($context->job->locations, 0, self::MAX_PLACES) as $place) {
             $papers[] = new Link($place->name, $this->urls->generate('bench_paper', ['slug' => $slug, 'place' => $place->id]));
         }
@@ -67,8 +67,8 @@ final readonly class BenchPage
         $task = $this->nextWork->find($context);
         if (null === $task) {
             return 0 === $open ? null : new Next(
-                \sprintf('%s still in factory state', Words::count($open, 'unit')),
-                'The schedule says which can be worked on now, and what the others wait for.',
+                \sprintf('%s in factory state', Words::count($open, 'unit')),
+                'The schedule shows which are ready for work, and what blocks the others.',
                 new Link('Open schedule', $this->urls->generate('schedule', ['slug' => $context->stored->getSlug()]), 't', main: true),
             );
         }
@@ -76,14 +76,14 @@ final readonly class BenchPage
         $place = $context->job->locations[$device->location]->name ?? '';
 
         return new Next(
-            \sprintf('%s is next', $device->name),
+            \sprintf('Next: %s', $device->name),
             \sprintf(
-                '%s%s. First: %s.',
+                '%s%s. First step: %s.',
                 $context->job->profileOf($device)->name,
                 '' === $place ? '' : ', for '.$place,
-                lcfirst($task->title),
+                $task->title,
             ),
-            new Link('Begin', $this->url($context, $device->id, $task->step), 't', main: true),
+            new Link('Start', $this->url($context, $device->id, $task->step), 't', main: true),
         );
     }
 

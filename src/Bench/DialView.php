@@ -41,7 +41,7 @@ final readonly class DialView
             $pointer = $isWanted ? self::point($angle, self::POINTER) : $pointer;
             $means = $isWanted ? self::means($position) : $means;
         }
-        $note = $dial->atPowerOn ? 'It is read only while power comes on.' : '';
+        $note = $dial->atPowerOn ? 'It is read only at power-up.' : '';
 
         return new self(
             name: $dial->name,

@@ -82,7 +82,7 @@ final readonly class KeyedPage
             device: $device,
             url: $this->urls->generate('bench_keyed', $slug),
             version: $context->revision,
-            print: new Link('The paper', $this->urls->generate('bench_paper', $slug + $of), 'p'),
+            print: new Link('Paper form', $this->urls->generate('bench_paper', $slug + $of), 'p'),
             error: $error,
         );
     }

@@ -49,7 +49,7 @@ final readonly class KeyedPaper
         $edits = array_merge(...array_column($changes, 'edits'));
         $names = implode(', ', \array_slice($taken, 0, 3)).(\count($taken) > 3 ? \sprintf(' and %d more', \count($taken) - 3) : '');
 
-        $title = \sprintf('Keyed in from paper, for %s: %s', $by->getDisplayName(), $names);
+        $title = \sprintf('Paper records for %s: %s', $by->getDisplayName(), $names);
 
         return [new ChangeSet($title, $edits), $effects, $taken, $refused];
     }

@@ -30,7 +30,7 @@ final class PaperController extends JobController
             $context->job->locations[$place]->name ?? 'Bench',
             $context->revision,
             $paper->units($context, $paper->devices($context, $device, $place), $laptops->laptop($context->stored, $this->user())),
-            $this->isGranted('ROLE_TECHNICIAN') ? new Link('Key it in', $this->generateUrl('bench_keyed', $of), 'k') : null,
+            $this->isGranted('ROLE_TECHNICIAN') ? new Link('Save records', $this->generateUrl('bench_keyed', $of), 'k') : null,
         );
 
         return $this->page($context, 'bench', 'bench/paper.html.twig', $view);
@@ -67,12 +67,12 @@ final class PaperController extends JobController
         $errors = [] === $effects ? [] : $this->apply($context, $change, $request, $effects);
         if ([] !== $errors || [] !== $refused) {
             if ([] === $errors && [] !== $taken) {
-                $this->addFlash('done', \sprintf('Taken: %s.', implode(', ', $taken)));
+                $this->addFlash('done', \sprintf('Saved: %s.', implode(', ', $taken)));
             }
 
             return $this->again($context, $request, $refused, $errors[0] ?? '');
         }
-        $this->addFlash('done', \sprintf('%s keyed in.', Words::count(\count($taken), 'unit was', 'units were')));
+        $this->addFlash('done', \sprintf('Records of %s saved.', Words::count(\count($taken), 'device', 'devices')));
         [$device, $place] = KeyedPage::typed($request);
 
         return $this->to($context, 'bench_keyed', ['device' => $device, 'place' => $place]);

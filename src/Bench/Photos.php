@@ -32,7 +32,7 @@ final readonly class Photos
             throw new InvalidValue(
                 given: 'a photo of more than 12 MB',
                 allowed: 'one of at most 12 MB',
-                advice: 'Take it with fewer pixels.',
+                advice: 'Take it with a lower resolution.',
             );
         }
 

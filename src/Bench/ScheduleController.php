@@ -43,11 +43,11 @@ final class ScheduleController extends JobController
     public function late(JobContext $context, Request $request): Response
     {
         $id = $request->request->getString('device');
-        $device = $context->job->devices[$id] ?? throw $this->createNotFoundException('There is no such unit.');
+        $device = $context->job->devices[$id] ?? throw $this->createNotFoundException('There is no such device.');
         $at = trim($request->request->getString('at'));
         if ('' === $at) {
             $this->day->expect($context->stored, $device->id, null);
-            $this->note($context, \sprintf('%s is here', $device->name));
+            $this->note($context, \sprintf('%s was delivered', $device->name));
 
             return $this->to($context, 'schedule');
         }
@@ -58,7 +58,7 @@ final class ScheduleController extends JobController
         }
         $until = $this->now()->setTimezone($context->stored->getTimezone())->setTime((int) $m[1], (int) $m[2]);
         $this->day->expect($context->stored, $device->id, $until);
-        $this->note($context, \sprintf('%s comes at %s', $device->name, $at));
+        $this->note($context, \sprintf('%s is expected at %s', $device->name, $at));
 
         return $this->to($context, 'schedule');
     }

@@ -147,7 +147,7 @@ final readonly class ScheduleDrawing
                 'x' => self::LEFT + $slot->handsOff * $scale,
                 'y' => $top + $lane * self::LANE,
                 'width' => max(2.0, ($slot->end - $slot->handsOff) * $scale),
-                'title' => \sprintf('%s by itself: %s', $job->devices[$task->unit]->name, $task->title),
+                'title' => \sprintf('%s unattended: %s', $job->devices[$task->unit]->name, $task->title),
                 'isCritical' => \in_array($slot->task, $critical, true),
             ];
         }

@@ -87,12 +87,12 @@ final readonly class SchedulePage
     private function summary(JobContext $context, Schedule $schedule): string
     {
         if ([] === $schedule->slots) {
-            return 'Nothing is left that can be done now';
+            return 'No work that can be done now';
         }
         $zone = $context->stored->getTimezone();
 
         return \sprintf(
-            '%s on %s by %s, %s of hands: %s, until %s. No order takes less than %s.',
+            '%s on %s by %s, %s of work: %s, until %s. Shortest possible: %s.',
             Words::count(\count($schedule->slots), 'step'),
             Words::count(\count($schedule->agenda->units), 'unit'),
             Words::count($schedule->with->technicians, 'person', 'people'),
@@ -115,8 +115,8 @@ final readonly class SchedulePage
         $spare = $last->getTimestamp() - $this->clock->now()->getTimestamp() - $schedule->makespan;
         $day = match (true) {
             !$this->isToday($context) => '',
-            $spare >= 0 => \sprintf('It leaves %s to spare.', Words::duration($spare)),
-            default => \sprintf('It is too long for today by %s.', Words::duration(-$spare)),
+            $spare >= 0 => \sprintf('%s to spare.', Words::duration($spare)),
+            default => \sprintf('%s more than today allows.', Words::duration(-$spare)),
         };
 
         return new Next(
@@ -124,10 +124,10 @@ final readonly class SchedulePage
                 '%s: %s, %s',
                 $mine['isMe'] ? 'You now' : $mine['name'].' now',
                 $context->job->devices[$first->unit]->name,
-                lcfirst($first->title),
+                $first->title,
             ),
-            trim('Planned anew from what is done by now. '.$day),
-            new Link('Begin', $this->url($context, 'bench_device', ['id' => $first->unit, 'step' => $first->step]), 't', main: true),
+            trim('Planned from what is done so far. '.$day),
+            new Link('Start', $this->url($context, 'bench_device', ['id' => $first->unit, 'step' => $first->step]), 't', main: true),
         );
     }
 
@@ -192,10 +192,10 @@ final readonly class SchedulePage
         $unit = null;
         foreach ($schedule->chain as $link) {
             $task = $schedule->task($link->slot);
-            $wait = 0 === $task->wait ? '' : \sprintf(' (and %s by itself)', Words::duration($task->wait));
+            $wait = 0 === $task->wait ? '' : \sprintf(' (+ %s unattended)', Words::duration($task->wait));
             if ($task->unit === $unit && WaitReason::Unit === $link->because) {
                 $last = array_pop($chain);
-                $chain[] = [...$last, 'steps' => $last['steps'].', '.lcfirst($task->title).$wait];
+                $chain[] = [...$last, 'steps' => $last['steps'].', '.$task->title.$wait];
                 continue;
             }
             $unit = $task->unit;
@@ -219,7 +219,7 @@ final readonly class SchedulePage
      */
     private static function causes(array $left): array
     {
-        return array_values(array_filter($left, static fn (LeftOut $l): bool => !str_starts_with($l->why, 'First: ')));
+        return array_values(array_filter($left, static fn (LeftOut $l): bool => !str_starts_with($l->why, 'Do first: ')));
     }
 
     /** @return list<array{text: string, url: string, isIt: bool}> */
@@ -240,7 +240,7 @@ final readonly class SchedulePage
     {
         $late = [];
         foreach ($this->day->late($context->stored) as $unit => $until) {
-            $post = new Post('it is here', $this->url($context, 'schedule_late'), ['device' => (string) $unit], small: true);
+            $post = new Post('Mark delivered', $this->url($context, 'schedule_late'), ['device' => (string) $unit], small: true);
             $late[] = [
                 'unit' => $context->job->nameOf((string) $unit),
                 'at' => LocalTime::clock($until, $context->stored->getTimezone()),
@@ -255,7 +255,7 @@ final readonly class SchedulePage
     {
         $isHere = \in_array($user, $this->day->hands($context->stored), true);
 
-        return new Post($isHere ? 'I leave' : 'I am here', $this->url($context, 'schedule_hand'), ['here' => $isHere ? 0 : 1], 'h');
+        return new Post($isHere ? 'I leave' : 'Check in', $this->url($context, 'schedule_hand'), ['here' => $isHere ? 0 : 1], 'h');
     }
 
     /** @param list<Device> $units */
@@ -267,7 +267,7 @@ final readonly class SchedulePage
         }
 
         return new ScheduleView(
-            summary: \sprintf('%d units are more than one bench takes: plan them place by place', \count($units)),
+            summary: \sprintf('%d devices are too many for one schedule: plan them by location', \count($units)),
             next: null,
             others: BenchLinks::links($this->urls, $context, 'schedule'),
             counts: [],

@@ -60,7 +60,7 @@ final readonly class StepRecorder
                 throw new InvalidValue(
                     given: '',
                     allowed: 'a reason in a few words',
-                    advice: 'Whoever comes next must know why it was left out.',
+                    advice: 'The next technician must know why it was skipped.',
                 );
             }
 
@@ -179,8 +179,8 @@ final readonly class StepRecorder
     private static function said(RunbookStep $step, StepRecorded $of): string
     {
         return match (true) {
-            !$of->isDone => 'took back '.lcfirst($step->title),
-            $of->isSkipped => 'left out '.lcfirst($step->title),
+            !$of->isDone => 'took back: '.$step->title,
+            $of->isSkipped => 'skipped: '.$step->title,
             default => $step->title,
         };
     }
@@ -219,8 +219,8 @@ final readonly class StepRecorder
     {
         $open = WorkStage::Ask === $step->stage ? $step->openValues() : [];
         if ([] !== $open) {
-            $allowed = 'what others must say: '.implode(', ', \array_slice($open, 0, 4));
-            throw new InvalidValue('', $allowed, 'Say it in the plan first; or say why the unit goes on without.');
+            $allowed = 'answers that are missing: '.implode(', ', \array_slice($open, 0, 4));
+            throw new InvalidValue('', $allowed, 'Enter it in the plan first, or give the reason for going on without it.');
         }
     }
 
@@ -232,8 +232,8 @@ final readonly class StepRecorder
         if ([] !== $missing) {
             throw new InvalidValue(
                 given: '',
-                allowed: 'a secret that the vault holds',
-                advice: 'Make it first, then type it; or say why the unit goes without.',
+                allowed: 'a secret that is in the vault',
+                advice: 'Generate it first, or give the reason for going on without it.',
             );
         }
     }
@@ -256,10 +256,10 @@ final readonly class StepRecorder
         $blockers = array_filter($step->blockedBy, static fn (Blocker $b): bool => 'step' !== $b->kind || !\in_array($b->id, $with, true));
         $waits = [
             ...array_map(static fn (Blocker $b): string => rtrim($b->text, '.'), array_values($blockers)),
-            ...array_map(static fn (RunbookStep $s): string => 'first '.lcfirst($s->title), $before),
+            ...array_map(static fn (RunbookStep $s): string => 'first: '.$s->title, $before),
         ];
         if ([] !== $waits) {
-            throw new InvalidValue(implode('; ', $waits), 'the order of the runbook', 'Do that first, or say why not.');
+            throw new InvalidValue(implode('; ', $waits), 'the order of the runbook', 'Do that first, or give the reason.');
         }
     }
 

@@ -75,7 +75,7 @@ final readonly class StepViews
             ),
             kept: [...self::again($context, $device, $record), ...self::kept($record)],
             undo: $step->undo,
-            done: null === $record ? ($step->isDone ? 'as the stage says, unsigned' : '') : self::signed($context, $record),
+            done: null === $record ? ($step->isDone ? 'according to the stage, not recorded' : '') : self::signed($context, $record),
             early: [] === $before ? '' : self::early($before),
             photos: array_map(
                 fn (int $number): string => $this->url($context, 'photo', ['number' => (string) $number]),
@@ -100,8 +100,8 @@ final readonly class StepViews
         return array_map(fn (StepValue $v): ValueView => new ValueView(
             label: $v->label,
             value: match (true) {
-                $v->isOpen => 'still open',
-                $v->isSecret => isset($kept[self::secret($v)]) ? 'in the vault' : 'not made yet',
+                $v->isOpen => 'not set',
+                $v->isSecret => isset($kept[self::secret($v)]) ? 'in the vault' : 'not generated',
                 default => $v->value,
             },
             note: $v->note,
@@ -142,7 +142,7 @@ final readonly class StepViews
                 $shortcuts[] = [
                     'label' => $keys->label,
                     'keys' => $keys->shortcut->keys,
-                    'hold' => null === $hold ? '' : \sprintf('hold the last %s s', (string) $hold),
+                    'hold' => null === $hold ? '' : \sprintf('hold the last key for %s s', (string) $hold),
                     'see' => $keys->shortcut->see,
                 ];
             }
@@ -226,7 +226,7 @@ final readonly class StepViews
                     unit: $record->unit,
                     hint: match ($record->kind) {
                         RecordKind::Read => 'compared with the plan',
-                        RecordKind::AsFound => 'kept for ever',
+                        RecordKind::AsFound => 'never overwritten',
                         default => self::range($record),
                     },
                     value: $read[$at] ?? '',
@@ -253,7 +253,7 @@ final readonly class StepViews
         $ticks = [];
         foreach ($step->record as $record) {
             if (RecordKind::Tick === $record->kind || RecordKind::Photo === $record->kind) {
-                $ticks[] = RecordKind::Photo === $record->kind ? 'Photo or file: '.lcfirst($record->label) : $record->label;
+                $ticks[] = RecordKind::Photo === $record->kind ? 'Photo or file: '.$record->label : $record->label;
             }
         }
 
@@ -263,13 +263,13 @@ final readonly class StepViews
     private function blocker(JobContext $context, Device $device, Blocker $blocker): Link
     {
         return match ($blocker->kind) {
-            'step' => new Link('To that step', $this->url($context, 'bench_device', ['id' => $device->id, 'step' => $blocker->id])),
-            'unit' => new Link('To it', $this->url($context, 'bench_device', ['id' => $blocker->id])),
-            'pairing' => new Link('Pair them', $this->url($context, 'pairings', ['sel' => $device->id])),
+            'step' => new Link('Open that step', $this->url($context, 'bench_device', ['id' => $device->id, 'step' => $blocker->id])),
+            'unit' => new Link('Open it', $this->url($context, 'bench_device', ['id' => $blocker->id])),
+            'pairing' => new Link('Add pairing', $this->url($context, 'pairings', ['sel' => $device->id])),
             'licence' => isset($context->job->records['licences'][$blocker->id])
-                ? new Link('The licence', $this->url($context, 'record', ['list' => 'licences', 'id' => $blocker->id]))
-                : new Link('Plan one', $this->url($context, 'records', ['list' => 'licences'])),
-            default => new Link('Say it', $this->url($context, 'devices', ['sel' => $device->id, 'value' => $blocker->id])),
+                ? new Link('Open licence', $this->url($context, 'record', ['list' => 'licences', 'id' => $blocker->id]))
+                : new Link('Plan licence', $this->url($context, 'records', ['list' => 'licences'])),
+            default => new Link('Enter value', $this->url($context, 'devices', ['sel' => $device->id, 'value' => $blocker->id])),
         };
     }
 
@@ -279,7 +279,7 @@ final readonly class StepViews
         $changed = null === $record ? [] : BenchOpen::changedAt(new Settings($context->job), $device, [$record]);
 
         return array_map(
-            static fn (string $what): array => ['label' => 'To do again', 'value' => $what, 'agrees' => 'the plan has changed since'],
+            static fn (string $what): array => ['label' => 'Repeat', 'value' => $what, 'agrees' => 'the plan has changed since'],
             array_merge(...array_values($changed)),
         );
     }
@@ -310,13 +310,13 @@ final readonly class StepViews
         $reason = '' === $record->getReason() ? '' : ': '.$record->getReason();
         $note = '' === $record->getNote() ? '' : ', '.$record->getNote();
 
-        return \sprintf('%s%s, %s%s%s', $record->isSkipped() ? 'left out, ' : '', $when, $who, $note, $reason);
+        return \sprintf('%s%s, %s%s%s', $record->isSkipped() ? 'skipped, ' : '', $when, $who, $note, $reason);
     }
 
     /** @param non-empty-list<RunbookStep> $before */
     private static function early(array $before): string
     {
-        $titles = array_map(static fn (RunbookStep $s): string => lcfirst($s->title), \array_slice($before, 0, 3));
+        $titles = array_map(static fn (RunbookStep $s): string => $s->title, \array_slice($before, 0, 3));
 
         return implode(', ', $titles).(\count($before) > 3 ? \sprintf(' and %d more', \count($before) - 3) : '');
     }

@@ -78,7 +78,7 @@ final readonly class UnitPage
             recordUrl: $recordUrl,
             version: $context->revision,
             mayRecord: $editor && null === $record,
-            reopen: $editor && null !== $record ? new Post('Take it back', $recordUrl, $reopen) : null,
+            reopen: $editor && null !== $record ? new Post('Undo', $recordUrl, $reopen) : null,
             error: $error,
             laptop: $laptop->text,
             laptopUrl: $editor && [] !== $device->interfaces ? $this->url('bench_laptop', $context, ['id' => $device->id]) : null,
@@ -169,7 +169,7 @@ final readonly class UnitPage
 
         $url = $this->url('bench_device', $context, ['id' => $device->id, 'step' => $next->id]);
 
-        return new Link('Meanwhile: '.lcfirst($next->title), $url, 'm');
+        return new Link('Meanwhile: '.$next->title, $url, 'm');
     }
 
     /**

@@ -76,7 +76,7 @@ final readonly class ValueStates
         }
         $agrees = \in_array($kept['value'], [$planned->text(), $planned->shown()], true);
 
-        return $agrees ? 'seen on the unit' : \sprintf('drifted: seen was %s', $kept['value']);
+        return $agrees ? 'read from the device' : \sprintf('differs: read was %s', $kept['value']);
     }
 
     private static function signed(JobContext $context, BenchRecord $record): string

@@ -22,8 +22,8 @@ final readonly class CableListPage
     private const WORDS = [
         'changed' => 'changed',
         'same' => 'as planned',
-        'left' => 'left as they are',
-        'refused' => 'not taken',
+        'left' => 'unchanged',
+        'refused' => 'refused',
     ];
 
     public function __construct(private UrlGeneratorInterface $urls) {}

@@ -92,7 +92,7 @@ final readonly class CablesPage
             );
             $isLead = $this->security->isGranted('ROLE_LEAD');
 
-            $detail = 'With its ports the plan knows what is connected where, and adds up loads and power.';
+            $detail = 'With its ports the plan shows what is connected where, and calculates load and PoE.';
 
             return new Next('No switch is planned yet', $detail, $isLead ? $add : null);
         }
@@ -120,7 +120,7 @@ final readonly class CablesPage
             $back = $by[$link->id]['to-from'];
             $views[] = new LinkView(
                 link: new Link($link->name, $this->url('record', $context, ['list' => 'links', 'id' => $link->id])),
-                ends: \sprintf('%s to %s', PortName::name($context->job, $link->from), PortName::name($context->job, $link->to)),
+                ends: \sprintf('%s → %s', PortName::name($context->job, $link->from), PortName::name($context->job, $link->to)),
                 made: self::made($link),
                 there: self::bar(context: $context, label: 'there', line: $there, headroom: $link->headroomPercent, fits: $fits),
                 back: self::bar(context: $context, label: 'back', line: $back, headroom: $link->headroomPercent, fits: $fits),
@@ -135,7 +135,7 @@ final readonly class CablesPage
         $parts = [
             $link->medium->label(),
             null === $link->metres ? '' : number_format($link->metres, 0, '.', "\u{2009}").' m',
-            \sprintf('%d %% left free', $link->headroomPercent),
+            \sprintf('%d %% headroom', $link->headroomPercent),
             rtrim($link->headroomWhy, '.'),
         ];
 
@@ -150,14 +150,14 @@ final readonly class CablesPage
         $more = $fits->on($line);
         if (null !== $more) {
             $names[] = match (true) {
-                0 === $more => 'no room for another like the largest',
-                $more > self::MAX_ROOM => 'room for more than a hundred like the largest',
-                default => \sprintf('room for %d more like the largest', $more),
+                0 === $more => 'no capacity for another stream like the largest',
+                $more > self::MAX_ROOM => 'fits more than 100 streams like the largest',
+                default => \sprintf('fits %d more streams like the largest', $more),
             };
         }
 
         if ('' !== $line->moment) {
-            array_unshift($names, 'busiest at '.$line->moment);
+            array_unshift($names, 'peak: '.$line->moment);
         }
 
         return Bar::fromLoad(

@@ -106,7 +106,7 @@ final readonly class SwitchViews
             segments: [] === $segments ? 'all' : implode(', ', \array_slice($segments, 0, 3)).(\count($segments) > 3 ? ' …' : ''),
             cable: null === $unit?->plug->metres ? '' : \sprintf('%s m, %s', $unit->plug->metres, $unit->plug->category->label()),
             power: null === $power ? '' : \sprintf(
-                '%.1f W in, %s at the unit',
+                '%.1f W from the port, %s at the device',
                 $power->portWatts ?? $power->classWatts,
                 self::volts($power),
             ),

@@ -22,16 +22,16 @@ use Vorhut\Core\Setting\Settings;
 
 #[AsCommand(
     'ask',
-    'Lists what others must say before the work can be done: by whom, for which units, why, by when',
-    help: 'With --json one question a line. Exit code 0: everything is answered, 1: something is open, 2: the file could not be read.',
+    'Lists the questions to others that block work: to whom, for which devices, why, by when',
+    help: 'With --json one question a line. Exit code 0: everything is answered, 1: questions are open, 2: the file could not be read.',
 ),]
 final class AskCommand extends JobCommand
 {
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('of', null, InputOption::VALUE_REQUIRED, 'Only what one of them is asked: '.self::all());
-        $this->addOption('open', null, InputOption::VALUE_NONE, 'Only what is open');
+        $this->addOption('of', null, InputOption::VALUE_REQUIRED, 'Only the questions to one of '.self::all());
+        $this->addOption('open', null, InputOption::VALUE_NONE, 'Only open questions');
     }
 
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int

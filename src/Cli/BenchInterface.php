@@ -24,11 +24,11 @@ final readonly class BenchInterface
             throw new InvalidValue((string) $name, $allowed, 'Name the one that leads to the bench with --interface.');
         }
         if (!$confirmed) {
-            $advice = 'Ask first: two who lease spoil the network.';
-            throw new InvalidValue('not confirmed', '--confirmed, that nobody else leases there', $advice);
+            $advice = 'Ask first: two DHCP servers in one network conflict.';
+            throw new InvalidValue('not confirmed', '--confirmed, that there is no other DHCP server', $advice);
         }
         if (self::isTheWayOut($name)) {
-            throw new InvalidValue($name, 'an interface that is not the way to the internet', 'Use one of its own for the bench.');
+            throw new InvalidValue($name, 'an interface without the default route', 'Use a separate interface for the bench.');
         }
         $addresses = [];
         foreach ($all[$name]['unicast'] ?? [] as $one) {

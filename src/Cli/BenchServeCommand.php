@@ -23,10 +23,10 @@ use Vorhut\Field\Serve\BenchFiles;
 use Vorhut\Field\Serve\LeaseServer;
 use Vorhut\Field\Serve\UnitFileServer;
 
-#[AsCommand('bench-serve', 'Leases addresses on one interface of this machine and serves units their files there', help: <<<'TXT'
+#[AsCommand('bench-serve', 'Runs a DHCP and provisioning server for the bench on one interface of this machine', help: <<<'TXT'
     bin/vorhut bench-serve JOB --interface eth1 --confirmed
-    Whoever stands on that network asks this machine for an address from then on. So the interface is named, has an address in a
-    subnet of the job, and is not the way to the internet; and --confirmed says that nobody else leases there. Ctrl-C ends it.
+    All devices on that network then get their addresses from this machine. So the interface is named, has an address in a
+    subnet of the job, and has no default route; --confirmed says that there is no other DHCP server. Ctrl-C ends it.
     TXT)]
 final class BenchServeCommand extends JobCommand
 {
@@ -36,9 +36,9 @@ final class BenchServeCommand extends JobCommand
     {
         parent::configure();
         $this->addOption('interface', null, InputOption::VALUE_REQUIRED, 'Interface of this machine');
-        $this->addOption('confirmed', null, InputOption::VALUE_NONE, 'Nobody else leases there, and you may');
-        $this->addOption('port', null, InputOption::VALUE_REQUIRED, 'Port of the files', (string) self::PORT);
-        $this->addOption('secrets', null, InputOption::VALUE_REQUIRED, 'JSON file of secrets by number, readable by you alone');
+        $this->addOption('confirmed', null, InputOption::VALUE_NONE, 'There is no other DHCP server, and you have permission');
+        $this->addOption('port', null, InputOption::VALUE_REQUIRED, 'Port of the file server', (string) self::PORT);
+        $this->addOption('secrets', null, InputOption::VALUE_REQUIRED, 'JSON file of secrets by extension, readable by you alone');
         $this->addOption('seconds', null, InputOption::VALUE_REQUIRED, 'End after so many seconds; 0 for never', '0');
     }
 

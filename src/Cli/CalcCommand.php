@@ -17,17 +17,17 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 
-#[AsCommand('calc', 'Does a sum of the trade: one JSON object on standard input, one out', help: <<<'TXT'
-    bin/vorhut calc --list                 which there are, what they take and give, in which units, by which standard
+#[AsCommand('calc', 'Runs a calculator: one JSON object on standard input, one out', help: <<<'TXT'
+    bin/vorhut calc --list                 the calculators, their inputs and results, units of measure and standards
     echo '{"traffic":20,"loss":0.01}' | bin/vorhut calc erlang-b
     TXT)]
 final class CalcCommand extends Command
 {
     protected function configure(): void
     {
-        $this->addArgument('name', InputArgument::OPTIONAL, 'Which one');
-        $this->addOption('list', null, InputOption::VALUE_NONE, 'Say which there are');
-        $this->addOption('json', null, InputOption::VALUE_NONE, 'Write JSON for machines; sums are always JSON');
+        $this->addArgument('name', InputArgument::OPTIONAL, 'Name of the calculator');
+        $this->addOption('list', null, InputOption::VALUE_NONE, 'List the calculators');
+        $this->addOption('json', null, InputOption::VALUE_NONE, 'Write JSON for machines; results are always JSON');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int

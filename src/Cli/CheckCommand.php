@@ -14,8 +14,8 @@ use Vorhut\Core\Record\Json;
 
 #[AsCommand(
     'check',
-    'Lists what is wrong or missing in the plan',
-    help: 'Runs every rule over a job file. Exit code 0: nothing found, 1: findings, 2: the file could not be read.',
+    'Lists errors and warnings of the plan',
+    help: 'Runs every check over a job file. Exit code 0: no findings, 1: findings, 2: the file could not be read.',
 ),]
 final class CheckCommand extends JobCommand
 {
@@ -40,7 +40,7 @@ final class CheckCommand extends JobCommand
                 );
             }
         } elseif ([] === $findings) {
-            $output->writeln('Nothing found.');
+            $output->writeln('No findings.');
         } else {
             $table = new Table($output);
             $table->setStyle('compact')->setHeaders(['', 'Finding', 'What to do'])->setColumnMaxWidth(1, 62)->setColumnMaxWidth(2, 60);

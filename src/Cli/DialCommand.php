@@ -17,7 +17,7 @@ use Vorhut\Core\Voice\DialQuery;
 use Vorhut\Core\Voice\DialText;
 use Vorhut\Core\Voice\VoicePlan;
 
-#[AsCommand('dial', 'Says what becomes of a number before anybody dials it', help: <<<'TXT'
+#[AsCommand('dial', 'Traces a call through the planned routes, without dialling', help: <<<'TXT'
     At an extension:  bin/vorhut dial JOB --from 2001 --number 0112
     From outside:     bin/vorhut dial JOB --trunk carrier --number 5550121 --header Diversion --at 2026-12-24T09:30
     With --batch, queries come from standard input, a JSON object a line, and answers leave in the same order:
@@ -32,11 +32,16 @@ final class DialCommand extends JobCommand
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('from', null, InputOption::VALUE_REQUIRED, 'The extension that dials');
-        $this->addOption('trunk', null, InputOption::VALUE_REQUIRED, 'Or the trunk by which the call comes in');
-        $this->addOption('number', null, InputOption::VALUE_REQUIRED, 'What is dialled');
-        $this->addOption('header', null, InputOption::VALUE_REQUIRED, 'Where a call from outside carries the number');
-        $this->addOption('at', null, InputOption::VALUE_REQUIRED, 'When, in the time zone of the job; in open hours where nothing is said');
+        $this->addOption('from', null, InputOption::VALUE_REQUIRED, 'Calling extension');
+        $this->addOption('trunk', null, InputOption::VALUE_REQUIRED, 'Or the trunk of an inbound call');
+        $this->addOption('number', null, InputOption::VALUE_REQUIRED, 'Called number');
+        $this->addOption('header', null, InputOption::VALUE_REQUIRED, 'Header that carries the called number of an inbound call');
+        $this->addOption(
+            'at',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'Time of the call, in the time zone of the job; default: in opening hours',
+        );
         $this->addOption('batch', null, InputOption::VALUE_NONE, 'Many queries from standard input');
     }
 

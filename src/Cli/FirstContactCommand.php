@@ -17,8 +17,8 @@ use Vorhut\Core\Record\Json;
 
 #[AsCommand(
     'first-contact',
-    'Says how to reach a unit in its factory state, and the way back',
-    help: "Describe the laptop's ports so that clashes are found:\n  --laptop eth0=10.47.20.250/24 --laptop wlan0=192.0.2.17/24,wifi",
+    'Shows how to reach a device in its factory state, and how to restore the laptop',
+    help: "Describe the laptop's ports so that conflicts are found:\n  --laptop eth0=10.47.20.250/24 --laptop wlan0=192.0.2.17/24,wifi",
 ),]
 final class FirstContactCommand extends JobCommand
 {
@@ -74,15 +74,15 @@ final class FirstContactCommand extends JobCommand
                 OutputInterface::OUTPUT_RAW,
             );
             self::values($output, 'On the laptop', $plan->laptop);
-            self::values($output, 'Into the unit', $plan->unit);
-            self::steps($output, 'In this order', $plan->order);
-            self::steps($output, 'Beware', array_map(static fn (array $risk): string => $risk['risk'].' '.$risk['do'], $plan->risks));
-            self::steps($output, 'The way back', $plan->wayBack);
+            self::values($output, 'On the device', $plan->unit);
+            self::steps($output, 'Steps', $plan->order);
+            self::steps($output, 'Warnings', array_map(static fn (array $risk): string => $risk['risk'].' '.$risk['do'], $plan->risks));
+            self::steps($output, 'Restore the laptop', $plan->wayBack);
             if ([] !== $plan->others) {
                 $output->writeln(
                     [
                         'Also possible: '
-                        .implode('; ', array_map(static fn ($t): string => lcfirst($t->title()), $plan->others))
+                        .implode('; ', array_map(static fn ($t): string => $t->title(), $plan->others))
                         .'.',
                         '',
                     ],

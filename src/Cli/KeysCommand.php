@@ -19,15 +19,15 @@ use Vorhut\Core\Profile\ProfileLibrary;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\Json;
 
-#[AsCommand('keys', 'Says which keys to press to type a text at a unit, in the shortest way')]
+#[AsCommand('keys', 'Shows the shortest key sequence for entering a text on a keypad')]
 final class KeysCommand extends Command
 {
     protected function configure(): void
     {
-        $this->addArgument('profile', InputArgument::REQUIRED, 'Id of a kind of unit, or a file with one');
-        $this->addArgument('text', InputArgument::REQUIRED, 'What is to be typed');
-        $this->addOption('start', null, InputOption::VALUE_REQUIRED, 'The mode in which the field stands, if not as it begins');
-        $this->addOption('with', null, InputOption::VALUE_REQUIRED, 'Which of its keypads and remotes, if not the first');
+        $this->addArgument('profile', InputArgument::REQUIRED, 'Id of a device type, or a file with one');
+        $this->addArgument('text', InputArgument::REQUIRED, 'Text to enter');
+        $this->addOption('start', null, InputOption::VALUE_REQUIRED, 'Input mode of the field, if not the initial one');
+        $this->addOption('with', null, InputOption::VALUE_REQUIRED, 'Keypad or remote, if not the first');
         $this->addOption('json', null, InputOption::VALUE_NONE, 'Write JSON for machines');
     }
 
@@ -71,7 +71,7 @@ final class KeysCommand extends Command
         }
         $lines[] = \sprintf('%d presses, about %.0f s', $sequence->total, $sequence->seconds);
         if ([] !== $sequence->impossible) {
-            $lines[] = 'Cannot be typed here at all: '.implode(' ', $sequence->impossible);
+            $lines[] = 'Cannot be entered here: '.implode(' ', $sequence->impossible);
         }
 
         return $lines;
@@ -83,7 +83,7 @@ final class KeysCommand extends Command
         if (is_file($wanted)) {
             $library = ProfileLibrary::fromJson([$wanted => (string) file_get_contents($wanted)]);
 
-            return array_values($library->all())[0] ?? throw InvalidFile::at('profile', $wanted, 'a file with a kind of unit');
+            return array_values($library->all())[0] ?? throw InvalidFile::at('profile', $wanted, 'a file with a device type');
         }
         $shipped = ShippedProfiles::load();
         $advice = 'Or the path of a file.';
@@ -102,7 +102,7 @@ final class KeysCommand extends Command
             }
         }
         $ids = implode(', ', array_map(static fn (Keypad $k): string => $k->id, $profile->keypads));
-        throw InvalidFile::at('with', $wanted, '' === $ids ? 'a kind of unit that has a keypad or remote' : $ids);
+        throw InvalidFile::at('with', $wanted, '' === $ids ? 'a device type with a keypad or remote' : $ids);
     }
 
     private static function text(mixed $value): ?string

@@ -33,8 +33,8 @@ final class LabCommand extends JobCommand
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('loss', null, InputOption::VALUE_REQUIRED, 'Of the sound of its phones, so many per cent are lost', '0');
-        $this->addOption('jitter', null, InputOption::VALUE_REQUIRED, 'Their sound is late by chance, by at most so many ms', '0');
+        $this->addOption('loss', null, InputOption::VALUE_REQUIRED, 'Packet loss of the media of its phones, %', '0');
+        $this->addOption('jitter', null, InputOption::VALUE_REQUIRED, 'Maximum random delay of the media, ms', '0');
     }
 
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int

@@ -14,7 +14,7 @@ use Vorhut\Core\Record\Json;
 
 #[AsCommand(
     'load',
-    'Adds up the streams on every link and cable, each direction by itself',
+    'Calculates the load of every link and cable, by direction',
     help: 'Exit code 0: all of them fit, 1: some do not, 2: the file could not be read.',
 ),]
 final class LoadCommand extends JobCommand
@@ -41,7 +41,7 @@ final class LoadCommand extends JobCommand
     {
         return \sprintf(
             '%-8s %-28s %-8s %10.0f of %10.0f kbit/s  %s',
-            $line->fits() ? 'fits' : 'TOO MUCH',
+            $line->fits() ? 'fits' : 'OVERLOAD',
             $line->link,
             $line->direction,
             $line->kbps,

@@ -15,8 +15,8 @@ use Vorhut\Core\Setting\Settings;
 
 #[AsCommand(
     'pairings',
-    'Lists the values of two units that must agree, and those that do not',
-    help: 'Exit code 0: all agree, 1: some do not, 2: the file could not be read.',
+    'Lists the settings of paired devices that must match, and mismatches',
+    help: 'Exit code 0: all match, 1: mismatches, 2: the file could not be read.',
 ),]
 final class PairingsCommand extends JobCommand
 {
@@ -30,7 +30,7 @@ final class PairingsCommand extends JobCommand
             );
         }
         if ([] === $states && true !== $input->getOption('json')) {
-            $output->writeln('No two units of this job are paired.');
+            $output->writeln('No two devices of this job are paired.');
         }
 
         return [] === array_filter($states, static fn (ConstraintCheck $s): bool => false === $s->holds) ? self::OK : self::FINDINGS;

@@ -21,15 +21,15 @@ use Vorhut\Core\Record\Json;
 #[AsCommand(
     'plan',
     'Proposes an address for every interface that needs one',
-    help: 'What has an address already never moves. With --write the job file is rewritten with the proposed '
-        .'addresses. Exit code 1: some interface found no place.',
+    help: 'Existing addresses never change. With --write the job file is rewritten with the proposed '
+        .'addresses. Exit code 1: no address for some interface.',
 ),]
 final class PlanCommand extends JobCommand
 {
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('by', null, InputOption::VALUE_REQUIRED, 'What stands together: kind or location', 'kind');
+        $this->addOption('by', null, InputOption::VALUE_REQUIRED, 'Group addresses by: kind or location', 'kind');
         $this->addOption('write', null, InputOption::VALUE_NONE, 'Write the addresses into the job file');
     }
 
@@ -68,7 +68,7 @@ final class PlanCommand extends JobCommand
             }
         } else {
             $table = new Table($output);
-            $table->setStyle('compact')->setHeaders(['Device', 'Address', 'Gateway', 'Why']);
+            $table->setStyle('compact')->setHeaders(['Device', 'Address', 'Gateway', 'Reason']);
             foreach ($proposal->addresses as $p) {
                 $table->addRow([$job->nameOf($p->device), (string) $p->address, (string) $p->gateway, $p->reason]);
             }
@@ -76,7 +76,7 @@ final class PlanCommand extends JobCommand
                 $table->addRow([$job->nameOf($u->device), 'none', '', $u->reason]);
             }
             $table->render();
-            $output->writeln(\sprintf("\n%d proposed, %d without a place.", \count($proposal->addresses), \count($proposal->unplaced)));
+            $output->writeln(\sprintf("\n%d proposed, %d without an address.", \count($proposal->addresses), \count($proposal->unplaced)));
         }
         $file = $input->getArgument('job');
         if (true === $input->getOption('write')) {

@@ -15,7 +15,7 @@ use Vorhut\Core\Record\Json;
 
 #[AsCommand(
     'power',
-    'Adds up the power over network cables: every port that feeds a unit, every switch',
+    'Calculates PoE for every port that powers a device, and for every switch',
     help: 'Exit code 0: it is enough, 1: somewhere it is not, 2: the file could not be read.',
 ),]
 final class PowerCommand extends JobCommand
@@ -29,7 +29,7 @@ final class PowerCommand extends JobCommand
             $output->writeln($asJson ? Json::line($line) : $text, OutputInterface::OUTPUT_RAW);
         }
         if (!$asJson && [] === $plan->ports) {
-            $output->writeln('No port of this plan feeds a unit: give ports a class, and units their plug.');
+            $output->writeln('No port of this plan powers a device: set the PoE class of ports, and the switch port of devices.');
         }
         $fails = array_filter([...$plan->ports, ...$plan->switches], static fn (PortPower|SwitchPower $l): bool => !$l->ok);
 
@@ -39,7 +39,7 @@ final class PowerCommand extends JobCommand
     private static function ofPort(PortPower $port): string
     {
         return \sprintf(
-            '%-6s %-16s %-24s %5.1f W in, %5.1f W at the unit, %5s V. %s',
+            '%-6s %-16s %-24s %5.1f W in, %5.1f W at the device, %5s V. %s',
             $port->ok ? 'ok' : 'SHORT',
             $port->switch.'/'.$port->port,
             $port->device.'/'.$port->interface,
@@ -53,13 +53,13 @@ final class PowerCommand extends JobCommand
     private static function ofSwitch(SwitchPower $switch): string
     {
         return \sprintf(
-            '%-6s %-16s %.1f W are drawn, %.1f W by class, of %s.%s',
+            '%-6s %-16s %.1f W drawn, %.1f W by PoE class, of %s.%s',
             $switch->ok ? 'ok' : 'SHORT',
             $switch->switch,
             $switch->byDrawWatts,
             $switch->byClassWatts,
             null === $switch->budgetWatts ? 'an unknown budget' : \sprintf('%.1f W', $switch->budgetWatts),
-            [] === $switch->dropsFirst ? '' : \sprintf(' Port %s goes dark first.', implode(', then ', $switch->dropsFirst)),
+            [] === $switch->dropsFirst ? '' : \sprintf(' Port %s loses power first.', implode(', then ', $switch->dropsFirst)),
         );
     }
 }

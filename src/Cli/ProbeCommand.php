@@ -36,8 +36,8 @@ use Vorhut\Field\Probe\ResultsHead;
     help: "Run bin/vorhut lab JOB first.\n  probe JOB --from mic-station\n  probe JOB --from mic-station "
         ."--target 127.47.60.32 --kind poll\nOnly 127.0.0.0/8 is ever contacted, unless --on-site names ranges "
         ."and --confirmed says that you may:\n  probe JOB --from hut-phone --on-site 10.47.60.0/25 --confirmed\n"
-        .'Then real units are asked from this machine, which stands where the vantage says. Exit code 1: '
-        .'something that must answer did not, or the other way round.',
+        .'Then real devices are tested from this machine, at the named vantage point. Exit code 1: '
+        .'a test result differs from its intent.',
 ),]
 final class ProbeCommand extends JobCommand
 {
@@ -46,20 +46,20 @@ final class ProbeCommand extends JobCommand
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('from', null, InputOption::VALUE_REQUIRED, 'Vantage: only what this device asks');
+        $this->addOption('from', null, InputOption::VALUE_REQUIRED, 'Vantage point: only tests from this device');
         $this->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Only this intent');
-        $this->addOption('target', null, InputOption::VALUE_REQUIRED, 'Ask this address instead of the intents');
+        $this->addOption('target', null, InputOption::VALUE_REQUIRED, 'Test this address instead of the intents');
         $this->addOption('kind', null, InputOption::VALUE_REQUIRED, 'tcp, http, rtsp, sip, poll or dns-sd', 'tcp');
         $this->addOption('port', null, InputOption::VALUE_REQUIRED, 'Port; default by kind');
         $this->addOption(
             'on-site',
             null,
             InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
-            'Field mode: ask real units in this prefix',
+            'Field mode: test real devices in this prefix',
         );
-        $this->addOption('confirmed', null, InputOption::VALUE_NONE, 'You are on the site and may ask there');
-        $this->addOption('out', null, InputOption::VALUE_REQUIRED, 'Write a file of results, to be brought back');
-        $this->addOption('vantage', null, InputOption::VALUE_REQUIRED, 'What the place is called that is asked from');
+        $this->addOption('confirmed', null, InputOption::VALUE_NONE, 'You are on site and have permission to test');
+        $this->addOption('out', null, InputOption::VALUE_REQUIRED, 'Write a file of results for import');
+        $this->addOption('vantage', null, InputOption::VALUE_REQUIRED, 'Name of the vantage point');
         $this->addOption('timeout', null, InputOption::VALUE_REQUIRED, 'Seconds to wait for an answer, 0.1 to 30', '2');
     }
 
@@ -156,7 +156,7 @@ final class ProbeCommand extends JobCommand
         $write(Json::line(self::head($job, $name, $clock->ask($job, $asker))));
         $code = $this->ask(test: $test, where: $where, intents: $intents, from: $vantage, vantage: $name, write: $write);
         fclose($file);
-        $output->writeln(\sprintf('Results are in %s, asked from %s.', $out, $name), OutputInterface::OUTPUT_RAW);
+        $output->writeln(\sprintf('Results are in %s, tested from %s.', $out, $name), OutputInterface::OUTPUT_RAW);
 
         return $code;
     }
@@ -220,7 +220,7 @@ final class ProbeCommand extends JobCommand
             $job->info->name,
             'a job whose lab runs on this machine',
             'No lab runs for it, so nothing would answer. Start it with bin/vorhut lab and the same file, '
-            .'or ask real units with --on-site.',
+            .'or test real devices with --on-site.',
         );
     }
 

@@ -18,7 +18,7 @@ use Vorhut\Core\Record\RecordType;
 
 #[AsCommand(
     'profile',
-    'Says what is wrong with a device profile, and where',
+    'Checks a device profile and locates errors',
     help: 'vorhut profile check FILE. Exit code 0: nothing wrong, 2: something is.',
 ),]
 final class ProfileCommand extends Command
@@ -77,7 +77,7 @@ final class ProfileCommand extends Command
     private static function said(DeviceProfile $profile): string
     {
         return \sprintf(
-            '%s, version %d: %d settings, %d couplings, %d sockets, %d steps of its own. Nothing wrong.',
+            '%s, version %d: %d settings, %d relations, %d sockets, %d steps of its own. No errors.',
             $profile->name,
             $profile->version,
             \count($profile->settings),

@@ -20,7 +20,7 @@ use Vorhut\Core\Record\Json;
 #[AsCommand(
     'prove',
     'Predicts every intent of the job',
-    help: "Exit code 0: all hold, 1: some fail or cannot be told.\n--trace ID shows the steps of the first pair of that intent "
+    help: "Exit code 0: all hold, 1: some fail or are not predictable.\n--trace ID shows the steps of the first pair of that intent "
         ."that fails.\n--json writes a line per pair.",
 ),]
 final class ProveCommand extends JobCommand
@@ -52,7 +52,7 @@ final class ProveCommand extends JobCommand
         $table = new Table($output);
         $table
             ->setStyle('compact')
-            ->setHeaders(['Intent', 'Pairs', 'Predicted', 'Where and why'])
+            ->setHeaders(['Intent', 'Pairs', 'Predicted', 'Location and cause'])
             ->setColumnMaxWidth(0, 44)
             ->setColumnMaxWidth(3, 84);
         $max = max(self::MIN, min(self::MAX, intdiv(self::LISTED, max(1, \count($failing)))));
@@ -89,7 +89,7 @@ final class ProveCommand extends JobCommand
                 \count($report->intents),
                 $report->pairCount(),
                 \count($failing),
-                [] === $unsettled ? '' : \sprintf(', %d cannot be told', \count($unsettled)),
+                [] === $unsettled ? '' : \sprintf(', %d not predictable', \count($unsettled)),
             ),
         );
         $trace = $input->getOption('trace');
@@ -97,7 +97,7 @@ final class ProveCommand extends JobCommand
             $this->trace($job, $prover, $trace, $output);
         }
         if ([] !== $failing) {
-            $output->writeln('bin/vorhut repair with the same file looks for the smallest changes.', OutputInterface::OUTPUT_RAW);
+            $output->writeln('bin/vorhut repair with the same file finds the smallest changes.', OutputInterface::OUTPUT_RAW);
         }
 
         return $code;

@@ -18,7 +18,7 @@ use Vorhut\Core\Repair\Responsible;
 
 #[AsCommand(
     'repair',
-    'Finds the smallest changes that mend failing intents',
+    'Finds the smallest changes that fix failing intents',
     help: "Exit code 0: nothing fails, 1: some intents fail.\nNothing is written; --json writes a line per change, best first.",
 ),]
 final class RepairCommand extends JobCommand
@@ -75,7 +75,7 @@ final class RepairCommand extends JobCommand
                 : \sprintf(
                     '%d pairs fail.%s',
                     $fails,
-                    [] === $repairs ? ' No change of one or two steps that Vorhut knows mends them.' : '',
+                    [] === $repairs ? ' No single or double change fixes them.' : '',
                 ),
             OutputInterface::OUTPUT_RAW,
         );
@@ -85,7 +85,7 @@ final class RepairCommand extends JobCommand
                     '',
                     \sprintf('%d  %s', $number + 1, $repair->sentence),
                     \sprintf(
-                        '   fails before %d, after %d: mends %d, breaks %d%s. %s.',
+                        '   %d pairs fail before, %d after: fixes %d, breaks %d%s. %s.',
                         $fails,
                         $fails - $repair->mends + $repair->breaks,
                         $repair->mends,

@@ -15,13 +15,13 @@ use Vorhut\Core\Runbook\RunbookMarkdown;
 use Vorhut\Core\Runbook\Runbooks;
 use Vorhut\Core\Setting\Settings;
 
-#[AsCommand('runbook', 'Leads through one unit from the carton to as-left')]
+#[AsCommand('runbook', 'Shows the runbook of one device, from factory state to as left')]
 final class RunbookCommand extends DeviceCommand
 {
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('markdown', null, InputOption::VALUE_NONE, 'Write Markdown, with boxes to tick');
+        $this->addOption('markdown', null, InputOption::VALUE_NONE, 'Write Markdown, with check boxes');
     }
 
     protected function tell(Job $job, Device $device, InputInterface $input, OutputInterface $output): int

@@ -21,15 +21,15 @@ use Vorhut\Core\Setting\Settings;
 
 #[AsCommand(
     'schedule',
-    'Puts the work on all units into the order that takes the least time',
-    help: 'What waits for somebody outside is left out. Exit code 0: done, 2: the file could not be read.',
+    'Schedules the work on all devices in the shortest time',
+    help: 'Work that waits for others is not scheduled. Exit code 0: done, 2: the file could not be read.',
 ),]
 final class ScheduleCommand extends JobCommand
 {
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('technicians', null, InputOption::VALUE_REQUIRED, 'How many of us, 1 to 4; as the job says where nothing is said');
+        $this->addOption('technicians', null, InputOption::VALUE_REQUIRED, 'Technicians, 1 to 4; default: as in the job');
     }
 
     protected function answer(Job $job, InputInterface $input, OutputInterface $output): int

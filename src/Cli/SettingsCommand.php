@@ -17,8 +17,8 @@ use Vorhut\Core\Setting\SettingValue;
 
 #[AsCommand(
     'settings',
-    'Says which values a unit must carry, and where each comes from',
-    help: 'Exit code 0: every value is known, 1: some are still open or not allowed, 2: the file could not be read.',
+    'Lists the planned settings of a device, and their sources',
+    help: 'Exit code 0: all set, 1: some not set or not allowed, 2: the file could not be read.',
 ),]
 final class SettingsCommand extends DeviceCommand
 {

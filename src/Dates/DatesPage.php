@@ -49,9 +49,9 @@ final readonly class DatesPage
         $x = static fn (int $days): float => self::LEFT + ($days - $from) / max(1, $to - $from) * (self::WIDTH - 2 * self::LEFT);
 
         return new DatesView(
-            summary: \sprintf('%s, %s', Words::count(\count($dates), 'day to keep', 'days to keep'), [] === $urgent
-                ? 'nothing to order or to prolong'
-                : Words::count(\count($urgent), 'licence needs care', 'licences need care')),
+            summary: \sprintf('%s, %s', Words::count(\count($dates), 'date', 'dates'), [] === $urgent
+                ? 'no licence needs attention'
+                : Words::count(\count($urgent), 'licence needs attention', 'licences need attention')),
             next: [] === $urgent ? null : $this->next($context, $urgent[0]),
             today: $x(0),
             height: self::TOP + \count($dates) * self::ROW + 12,
@@ -92,7 +92,7 @@ final readonly class DatesPage
         return new Next(
             \sprintf('%s, %s: %s', $line->name, $line->device->name, $line->state),
             $line->todo,
-            new Link(null === $line->licence ? 'Plan it' : 'Set its state', $url, 't', main: true),
+            new Link(null === $line->licence ? 'Add licence' : 'Update licence state', $url, 't', main: true),
         );
     }
 
@@ -175,13 +175,13 @@ final readonly class DatesPage
             $names = array_map(static fn (Device $d): string => $d->name, $units);
             $found[] = \sprintf('%s on %s', $version, \count($names) > 3 ? Words::count(\count($names), 'unit') : implode(', ', $names));
         }
-        $unread = 0 === $line->unread() ? '' : \sprintf(', %d not read yet', $line->unread());
+        $unread = 0 === $line->unread() ? '' : \sprintf(', %d not read', $line->unread());
 
         return [
             'kind' => $line->kind,
             'wanted' => $line->wanted,
             'found' => implode(' · ', $found),
-            'state' => ($line->isSame() ? 'the same on all that were read' : 'differs').$unread,
+            'state' => ($line->isSame() ? 'same on all devices read' : 'differs').$unread,
             'tone' => $line->isSame() && [] === $line->notes ? (0 === $line->unread() ? 'through' : '') : 'care',
             'notes' => $line->notes,
         ];

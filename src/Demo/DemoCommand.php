@@ -48,7 +48,7 @@ final class DemoCommand extends Command
     protected function configure(): void
     {
         $this->addOption('password', null, InputOption::VALUE_REQUIRED, 'Password of the demo people', 'ferry-bell-lamp');
-        $this->addOption('begun', null, InputOption::VALUE_NONE, 'With steps signed at the bench, and days counted from today');
+        $this->addOption('begun', null, InputOption::VALUE_NONE, 'With steps recorded at the bench, and dates counted from today');
         $this->addOption('fresh', null, InputOption::VALUE_NONE, 'Remove the demo jobs first and load them anew');
     }
 

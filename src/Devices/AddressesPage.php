@@ -44,7 +44,7 @@ final readonly class AddressesPage
         ], \array_slice($proposal->unplaced, 0, self::MAX_UNPLACED));
 
         return new AddressesView(
-            summary: 'In runs by '.self::word($by),
+            summary: 'In blocks by '.self::word($by),
             next: $editor && [] !== $rows ? self::next($proposal) : null,
             accept: $editor ? $accept : null,
             rows: $rows,
@@ -59,11 +59,11 @@ final readonly class AddressesPage
     private static function next(PlanProposal $proposal): Next
     {
         $count = \count($proposal->addresses);
-        $without = [] === $proposal->unplaced ? '' : \sprintf(', %d without a place', \count($proposal->unplaced));
+        $without = [] === $proposal->unplaced ? '' : \sprintf(', %d without an address', \count($proposal->unplaced));
 
         return new Next(
             \sprintf('%d address%s proposed%s', $count, 1 === $count ? '' : 'es', $without),
-            'What has an address already does not move. Undo brings back today\'s plan.',
+            'Existing addresses do not change. Undo restores the present plan.',
         );
     }
 

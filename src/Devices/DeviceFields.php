@@ -154,7 +154,7 @@ final class DeviceFields
         $subnet = ($job->segments[$segment ?? $interface?->segment] ?? null)?->subnetOf($address);
         $length = $subnet->prefix->length ?? $interface?->address?->prefix->length;
         if (null === $length) {
-            $advice = \sprintf('Write %s/24, or choose the segment first.', $value);
+            $advice = \sprintf('Write %s/24, or select the segment first.', $value);
             throw new InvalidValue($value, 'an address with its prefix length', $advice);
         }
 

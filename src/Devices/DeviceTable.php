@@ -15,14 +15,14 @@ final readonly class DeviceTable
     /** Heading by field, in the order of the table. */
     public const COLUMNS = [
         'name' => 'Name',
-        'profile' => 'Kind',
-        'location' => 'Place',
+        'profile' => 'Device type',
+        'location' => 'Location',
         'segment' => 'VLAN',
         'mode' => 'Mode',
         'address' => 'Address',
         'gateway' => 'Gateway',
         'mac' => 'MAC',
-        'serial' => 'Serial',
+        'serial' => 'Serial number',
         'hostname' => 'Host name',
         'firmware' => 'Firmware',
         'stage' => 'Stage',

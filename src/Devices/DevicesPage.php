@@ -118,7 +118,7 @@ final readonly class DevicesPage
             $field,
             $label,
             control: 'select',
-            options: ['' => 'as it is']
+            options: ['' => 'unchanged']
                 + ('stage' === $field ? [] : [ManyView::NONE => 'none'])
                 + array_diff_key($options[$field] ?? [], ['' => '']),
         );
@@ -128,9 +128,9 @@ final readonly class DevicesPage
             $context->revision,
             [
                 $choice('stage', 'Stage'),
-                $choice('location', 'Place'),
-                $choice('segment', 'Network'),
-                new FormField('gateway', 'Gateway', technical: true, placeholder: 'as it is; - for none'),
+                $choice('location', 'Location'),
+                $choice('segment', 'Segment'),
+                new FormField('gateway', 'Gateway', technical: true, placeholder: 'unchanged; - for none'),
             ],
         );
     }
@@ -196,7 +196,7 @@ final readonly class DevicesPage
             errors: $refusals->above,
             findings: $this->findings->all($context, $findings, 'devices'),
             bench: new Link('Open on the bench', $this->url('bench_device', $context, $of)),
-            all: $editor ? new Link('More interfaces, lists, settings', $this->url('record', $context, ['list' => 'devices'] + $of)) : null,
+            all: $editor ? new Link('All fields', $this->url('record', $context, ['list' => 'devices'] + $of)) : null,
             saveUrl: $this->url('device_save', $context, $of),
             version: $context->revision,
             fields: $editor ? $refusals->at(DeviceFields::form($context->job, $device, $typed)) : [],
@@ -232,8 +232,8 @@ final readonly class DevicesPage
         }
 
         return new Next(
-            1 === $without ? 'One unit has no address yet' : \sprintf('%d units have no address yet', $without),
-            'Proposed in runs by kind, clear of leases and of what others have. You see them before anything changes.',
+            1 === $without ? 'One device has no address' : \sprintf('%d devices have no address', $without),
+            'Proposed in blocks by device type, outside DHCP ranges and addresses in use. You see them before anything changes.',
             new Link('Propose addresses', $this->url('addresses', $context), 'p', main: true),
         );
     }

@@ -97,9 +97,9 @@ final readonly class ListPage
             take: $this->take($context, $import),
             readAs: 'UTF-8' === $encoding ? '' : \sprintf('Read as %s.', $encoding),
             errors: \array_slice(ListErrors::rows($import), 0, self::MAX_ERRORS),
-            errorTitle: Words::count(\count($import->errors), 'row').' to mend',
+            errorTitle: Words::count(\count($import->errors), 'row').' to fix',
             columns: ListQuestions::columns($import),
-            meanings: ['' => 'left aside'] + DeviceColumns::labels(),
+            meanings: ['' => 'ignored'] + DeviceColumns::labels(),
             head: $import->head->fingerprint(),
             asides: $import->asides,
             leftOut: [...self::factory($import), ...self::unwired($import)],
@@ -118,7 +118,7 @@ final readonly class ListPage
         $count = \count($import->factory);
 
         return 0 === $count ? [] : [\sprintf(
-            '%s %s what the units have from the factory (%s). It is not taken as planned: the address stays open.',
+            '%s %s a factory address (%s). It is not used as the planned address: the address stays open.',
             Words::count($count, 'address', 'addresses'),
             1 === $count ? 'is' : 'are',
             implode(', ', \array_slice($addresses, 0, 3)),
@@ -131,8 +131,8 @@ final readonly class ListPage
         $count = \count($import->unwired);
 
         return 0 === $count ? [] : [\sprintf(
-            '%s no network port by %s kind (%s). Network and address are left out: say in Pairings what %s connected to.',
-            1 === $count ? '1 unit has' : $count.' units have',
+            '%s no network port by %s device type (%s). Segment and address are ignored: enter in Pairings what %s connected to.',
+            1 === $count ? '1 device has' : $count.' devices have',
             1 === $count ? 'its' : 'their',
             implode(', ', \array_slice($import->unwired, 0, 3)),
             1 === $count ? 'it is' : 'they are',
@@ -142,30 +142,30 @@ final readonly class ListPage
     private static function next(DeviceImport $import): Next
     {
         $counts = \sprintf('%d new, %d changed', \count($import->added()), \count($import->changed()));
-        $same = 0 === $import->unchanged ? '' : \sprintf(', %d as they are', $import->unchanged);
-        $left = Words::count(\count($import->errors), 'row').' cannot be taken over and will be left out; mend them below, or later.';
+        $same = 0 === $import->unchanged ? '' : \sprintf(', %d unchanged', $import->unchanged);
+        $left = Words::count(\count($import->errors), 'row').' cannot be imported and will be skipped; fix them below, or later.';
 
         $made = \count($import->made->numbers([]));
         $lacking = \count($import->unknown->inList('extensions'));
         $numbers = match (true) {
-            $made > 0 => \sprintf(' %s will be made.', Words::count($made, 'extension')),
-            $lacking > 0 => \sprintf(' %s that this job lacks will not be made: tick below.', Words::count($lacking, 'extension')),
+            $made > 0 => \sprintf(' %s will be created.', Words::count($made, 'extension')),
+            $lacking > 0 => \sprintf(' %s missing in this job will not be created: tick below.', Words::count($lacking, 'extension')),
             default => '',
         };
-        $rows = [] === $import->errors ? 'Every row was understood.' : $left;
+        $rows = [] === $import->errors ? 'Every row can be imported.' : $left;
 
         $without = $import->unknown->inList('profiles')[''] ?? 0;
-        $said = Words::count($without, 'row says', 'rows say');
-        $kinds = 0 === $without ? '' : \sprintf(' %s no kind and become computers: say below what they are.', $said);
+        $said = Words::count($without, 'row has', 'rows have');
+        $kinds = 0 === $without ? '' : \sprintf(' %s no device type and become computers: select their type below.', $said);
 
-        return new Next($counts.$same, $rows.$kinds.$numbers.' Nothing has been changed yet.');
+        return new Next($counts.$same, $rows.$kinds.$numbers.' Nothing is changed yet.');
     }
 
     private function take(JobContext $context, DeviceImport $import): Post
     {
         $rows = \count($import->edits);
         $made = \count($import->made->numbers([]));
-        $text = 'Take over '.(0 === $rows && $made > 0 ? Words::count($made, 'extension') : Words::count($rows, 'row'));
+        $text = 'Import '.(0 === $rows && $made > 0 ? Words::count($made, 'extension') : Words::count($rows, 'row'));
 
         $values = [
             'version' => $context->revision,

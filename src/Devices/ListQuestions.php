@@ -15,7 +15,7 @@ use Vorhut\Core\Record\Nearest;
 final class ListQuestions
 {
     private const SAMPLES = 3;
-    private const HOW = ['content' => 'by what stands in it', 'said' => 'as you said', 'named' => 'by its name'];
+    private const HOW = ['content' => 'by its content', 'said' => 'as you chose', 'named' => 'by its name'];
 
     /** @return list<array{name: string, title: string, meaning: string, how: string, samples: string}> */
     public static function columns(DeviceImport $import): array
@@ -50,7 +50,7 @@ final class ListQuestions
      */
     public static function kinds(Job $job, DeviceImport $import): array
     {
-        $options = ['' => 'not taken over'];
+        $options = ['' => 'ignored'];
         foreach ($job->profiles->all() as $kind) {
             $options[$kind->id] = $kind->name;
         }
@@ -62,7 +62,7 @@ final class ListQuestions
             $kinds[] = [
                 'name' => \sprintf('kinds[%d]', \count($kinds)),
                 'text' => (string) $text,
-                'label' => '' === (string) $text ? 'no kind is said' : (string) $text,
+                'label' => '' === (string) $text ? 'no device type' : (string) $text,
                 'count' => $count,
                 'is' => $import->orders->kinds[mb_strtolower((string) $text)] ?? self::meant((string) $text, $options),
                 'options' => $options,
@@ -103,7 +103,7 @@ final class ListQuestions
             // A tick that was set stays, whatever is mended meanwhile.
             if ([] !== $all || $agreed) {
                 $some = implode(', ', \array_slice($all, 0, self::SAMPLES)).(\count($all) > self::SAMPLES ? ' …' : '');
-                $label = \sprintf('Make %s that this job lacks%s', Words::count(\count($all), $one), '' === $some ? '' : ': '.$some);
+                $label = \sprintf('Create %s missing in this job%s', Words::count(\count($all), $one), '' === $some ? '' : ': '.$some);
                 $offers[] = ['name' => $name, 'label' => $label, 'agreed' => $agreed];
             }
         }

@@ -36,7 +36,7 @@ final class ManyController extends JobController
         $wanted = array_filter($request->request->all('device'), \is_string(...));
         $devices = array_intersect_key($context->job->devices, array_flip($wanted));
         if ([] === $devices) {
-            $this->addFlash('error', 'Tick the units first: x on a row, or the box in front of it.');
+            $this->addFlash('error', 'Select devices first: x on a row, or its check box.');
 
             return $this->to($context, 'devices');
         }

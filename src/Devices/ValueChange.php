@@ -12,6 +12,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\ValueRule;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
 use Vorhut\Core\Setting\Settings;
@@ -22,11 +23,11 @@ final class ValueChange
     /** @param mixed $value null takes back what was said there */
     public static function changeSet(Job $job, Device $device, Setting $setting, mixed $value, string $scope, string $reason): ChangeSet
     {
-        $shown = null === $value ? 'follows the plan' : ($setting->secret ? 'named anew' : Allowed::shown($setting, $value));
+        $shown = null === $value ? 'follows the plan' : ($setting->secret ? 'renamed' : Allowed::shown($setting, $value));
 
         return match ($scope) {
             'kind' => new ChangeSet(
-                \sprintf('%s of all %s: %s', $setting->name, lcfirst($job->profileOf($device)->plural), $shown),
+                \sprintf('%s of all %s: %s', $setting->name, MidSentence::label($job->profileOf($device)->plural), $shown),
                 self::rule(job: $job, setting: $setting, value: $value, whom: ['profile' => $device->profile], reason: $reason),
             ),
             'place' => new ChangeSet(

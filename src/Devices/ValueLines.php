@@ -11,6 +11,7 @@ use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Profile\Relation\Constraint;
 use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\Setting;
@@ -48,7 +49,7 @@ final readonly class ValueLines
             $lines[] = new ValueLine(
                 id: $setting->id,
                 label: $setting->name,
-                value: $value->isOpen() ? ($setting->optional ? 'not set' : 'still open') : self::shown($value),
+                value: $value->isOpen() ? ($setting->optional ? 'not set' : 'not set') : self::shown($value),
                 origin: $value->origin()->label(),
                 isOpen: $value->isDue(),
                 isSelected: $setting->id === $selected,
@@ -97,8 +98,8 @@ final readonly class ValueLines
                 'value' => $setting->secret ? 'in the vault' : Allowed::shown($setting, $link->value),
                 'said' => $link->said,
                 'state' => match (true) {
-                    null !== $link->refused => 'refused; allowed is '.$link->refused,
-                    $isIt => 'this one counts',
+                    null !== $link->refused => 'refused; allowed: '.$link->refused,
+                    $isIt => 'in effect',
                     default => '',
                 },
             ];
@@ -118,7 +119,7 @@ final readonly class ValueLines
                     'text' => $state->said(),
                     'holds' => match ($state->holds) {
                         true => 'agrees',
-                        false => 'does not agree',
+                        false => 'mismatch',
                         null => 'open',
                     },
                 ];
@@ -146,7 +147,7 @@ final readonly class ValueLines
             array_map(static fn (SettingChoice $c): string => $c->label, $setting->choices),
         );
         $isList = [] === $options || $setting->list;
-        $scopes = ['unit' => 'for this unit', 'kind' => 'for all of '.lcfirst($context->job->profileOf($device)->plural)];
+        $scopes = ['unit' => 'for this device', 'kind' => 'for all '.MidSentence::label($context->job->profileOf($device)->plural)];
         $place = $context->job->locations[$device->location]->name ?? null;
         $scopes += null === $place ? [] : ['place' => 'for all in '.$place];
         $reason = $device->reasons[$setting->id] ?? '';
@@ -160,7 +161,7 @@ final readonly class ValueLines
                 technical: true,
                 options: $isList ? [] : ['' => ''] + $options,
             ),
-            new FormField(name: 'scope', label: 'Counts', value: 'unit', control: 'select', options: $scopes),
+            new FormField(name: 'scope', label: 'Applies to', value: 'unit', control: 'select', options: $scopes),
             new FormField('reason', 'Reason', \is_string($reason) ? $reason : ''),
         ];
     }

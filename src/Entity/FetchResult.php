@@ -15,10 +15,10 @@ enum FetchResult: string
     public function label(): string
     {
         return match ($this) {
-            self::Served => 'got its file',
-            self::WithSecret => 'got its file, with its secret',
-            self::Unknown => 'asked for a file that nobody has',
-            self::Faulty => 'got nothing: the template cannot be read',
+            self::Served => 'received its file',
+            self::WithSecret => 'received its file, with its secret',
+            self::Unknown => 'requested an unknown file',
+            self::Faulty => 'received nothing: the template has an error',
         };
     }
 }

@@ -132,7 +132,7 @@ abstract class Run
     final public function begin(): bool
     {
         if ($this->attempts >= self::MAX_ATTEMPTS) {
-            $this->fail('The worker ended three times while it was at this, perhaps for lack of memory. Try less at once.');
+            $this->fail('The worker ended three times during this run, perhaps for lack of memory. Try a smaller selection.');
 
             return false;
         }

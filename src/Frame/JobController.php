@@ -73,7 +73,7 @@ abstract class JobController extends AbstractController
     final protected function attempt(JobContext $context, ChangeSet $change, Request $request, array $effects = []): void
     {
         if (!$change->isEmpty() && !$request->request->has('version')) {
-            throw new BadRequestHttpException('This form does not say which version of the plan it was made from. Load the page again.');
+            throw new BadRequestHttpException('This form does not name the version of the plan it was made from. Reload the page.');
         }
         $this->editor->apply(
             stored: $context->stored,
@@ -104,7 +104,7 @@ abstract class JobController extends AbstractController
     final protected function refusals(JobContext $context, ChangeSet $change, Request $request, array $effects = []): Refusals
     {
         if ($change->isEmpty() && [] === $effects) {
-            return Refusals::said('Nothing to change: everything is as asked already.');
+            return Refusals::said('Nothing to change: everything is set so already.');
         }
         try {
             $this->attempt($context, $change, $request, $effects);

@@ -20,7 +20,7 @@ final class JobNavigation
                 'brief',
                 'Brief',
                 'b',
-                0 === \count($d->findings) ? 'nothing open' : Words::count(\count($d->findings), 'finding').' in all',
+                0 === \count($d->findings) ? 'nothing open' : Words::count(\count($d->findings), 'finding').'',
                 true,
             ],
             ['networks', 'Networks', 'n', Words::count($d->segments, 'segment'), $d->segments > 0],
@@ -44,7 +44,7 @@ final class JobNavigation
                 'bench',
                 'Bench',
                 't',
-                \sprintf('%d of %d set up', $d->setUp, $d->devices),
+                \sprintf('%d of %d configured', $d->setUp, $d->devices),
                 $d->devices > 0 && $d->setUp === $d->devices,
             ],
             ['voice', 'Voice', 'v', Words::count($d->numbers, 'number'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
@@ -57,7 +57,7 @@ final class JobNavigation
                 JobFigures::fromDigest($d, 0)->state()[0],
                 \count($d->intents) > 0 && 0 === $d->failingIntents() + $d->unsettledIntents(),
             ],
-            ['hand-over', 'Hand-over', 'h', $d->isReady() ? 'ready' : 'not ready', $d->isReady()],
+            ['hand-over', 'Hand-over', 'h', $d->isReady() ? 'ready' : 'not ready to sign', $d->isReady()],
         ];
 
         return array_map(

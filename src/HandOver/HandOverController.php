@@ -29,7 +29,7 @@ final class HandOverController extends JobController
     private const LONGEST_REASON = 300;
     private const LONGEST_NAME = 120;
     private const LONGEST_TEXT = 4000;
-    private const AS_SIGNED = 'That is no longer otherwise than it was signed, or has changed again. Look once more.';
+    private const AS_SIGNED = 'The value equals the signed one again, or has changed since. Reload the page.';
 
     public function __construct(private readonly HandOvers $handOvers) {}
 
@@ -47,7 +47,7 @@ final class HandOverController extends JobController
         $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_REASON);
         $titles = array_column($this->handOvers->open($context), 'title', 'id');
         if (!isset($titles[$item])) {
-            $this->addFlash('error', 'That is no longer open: somebody mended it in the meantime.');
+            $this->addFlash('error', 'That item is no longer open: somebody else has fixed it.');
 
             return $this->to($context, 'hand-over');
         }
@@ -64,12 +64,12 @@ final class HandOverController extends JobController
         $takenBy = mb_substr(trim($request->request->getString('takenBy')), 0, self::LONGEST_NAME);
         $reservations = mb_substr(trim($request->request->getString('reservations')), 0, self::LONGEST_TEXT);
         if ('' === $takenBy) {
-            $this->addFlash('error', 'Who takes it over for the client? Nothing was given; a name is wanted.');
+            $this->addFlash('error', 'Enter the name of the client\'s representative.');
 
             return $this->to($context, 'hand-over');
         }
         $state = $this->handOvers->sign($context, $this->user(), $takenBy, $reservations);
-        $this->note($context, \sprintf('Signed, taken over by %s', $takenBy));
+        $this->note($context, \sprintf('Signed, accepted by %s', $takenBy));
 
         return $this->to($context, 'signed_state', ['id' => $state->getId()]);
     }
@@ -81,7 +81,7 @@ final class HandOverController extends JobController
     {
         $wanted = $documents->known(array_values(array_filter($request->request->all('d'), \is_string(...))));
         if ([] === $wanted) {
-            $this->addFlash('error', 'Nothing was ticked; at least one document is wanted.');
+            $this->addFlash('error', 'Select at least one document.');
         } else {
             $runs->start(DocumentsRun::wanted($context->stored, $this->user(), $wanted, $clock->now()));
         }
@@ -95,7 +95,7 @@ final class HandOverController extends JobController
     {
         $path = $run->findJob() === $context->stored ? $made->find($run) : null;
         if (null === $path) {
-            throw $this->createNotFoundException('These documents are not kept any more. Make them again under Hand-over.');
+            throw $this->createNotFoundException('These documents are no longer stored. Export them again in Hand-over.');
         }
 
         return $this->file($path, $context->stored->getSlug().'-documents.zip');

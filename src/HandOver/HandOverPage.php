@@ -61,7 +61,7 @@ final readonly class HandOverPage
             summary: \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
             actions: [
                 new Link(text: 'Export documents', url: '#documents', key: 'o'),
-                new Link(text: 'Visit again', url: '#visit', key: 'v'),
+                new Link(text: 'Start visit', url: '#visit', key: 'v'),
                 new Link('Proof', $this->url('proof', $context), 'p'),
                 new Link('Dates', $this->url('dates', $context), 'd'),
             ],
@@ -87,7 +87,7 @@ final readonly class HandOverPage
     {
         if ([] !== $signed) {
             $state = new Link(
-                'What has changed since',
+                'Changes since then',
                 $this->url('signed_state', $context, ['id' => $signed[0]->getId()]),
                 'c',
                 main: true,
@@ -95,12 +95,12 @@ final readonly class HandOverPage
 
             $when = LocalTime::full($signed[0]->getAt(), $context->stored->getTimezone());
 
-            return new Next('Signed '.$when, 'Look what has drifted since.', $state);
+            return new Next('Signed '.$when, 'Show what has changed since.', $state);
         }
 
         return 0 === $left
-            ? new Next('Ready to be signed', 'Nothing is open that nobody has accepted.')
-            : new Next(Words::count($left, 'thing').' open that nobody has accepted', 'Mend them, or say why they stay open.');
+            ? new Next('Ready to be signed', 'No open items that are not accepted.')
+            : new Next(Words::count($left, 'thing').' not accepted', 'Fix them, or accept each with a reason.');
     }
 
     /**
@@ -171,9 +171,9 @@ final readonly class HandOverPage
         return [
             'link' => new Link($title, $this->url('visit', $context, ['id' => $visit->getId()])),
             'about' => \sprintf(
-                '%s, %s · %d of %d units answered%s',
+                '%s, %s · %d of %d devices replied%s',
                 $visit->getUser()?->getDisplayName() ?? 'somebody',
-                $visit->isOnSite() ? 'on the site' : 'in the lab',
+                $visit->isOnSite() ? 'on site' : 'in the lab',
                 \count(array_filter($units, static fn (UnitMarks $m): bool => $m->answers)),
                 \count($units),
                 '' === $visit->getNote() ? '' : ' · '.$visit->getNote(),
@@ -185,22 +185,22 @@ final readonly class HandOverPage
     private static function visitFields(JobContext $context): array
     {
         $ranges = implode(', ', array_map(strval(...), $context->stored->getFieldRanges()));
-        $fields = [new FormField('note', 'Why you came', more: ['maxlength' => 300])];
+        $fields = [new FormField('note', 'Reason for the visit', more: ['maxlength' => 300])];
 
         return '' === $ranges
             ? $fields
-            : [...$fields, new FormField('onSite', 'I am on the site and may ask real units in '.$ranges, control: 'check')];
+            : [...$fields, new FormField('onSite', 'I am on site and have permission to test devices in '.$ranges, control: 'check')];
     }
 
     /** @return array{link: Link, about: string} */
     private function signed(JobContext $context, SignedState $state): array
     {
-        $title = LocalTime::full($state->getAt(), $context->stored->getTimezone()).', taken over by '.$state->getTakenBy();
+        $title = LocalTime::full($state->getAt(), $context->stored->getTimezone()).', accepted by '.$state->getTakenBy();
 
         return [
             'link' => new Link($title, $this->url('signed_state', $context, ['id' => $state->getId()])),
             'about' => \sprintf(
-                'signed by %s · %s open · %d of %d pairs seen to hold on site, %d in the lab · file %s…',
+                'signed by %s · %s open · %d of %d pairs tested to hold on site, %d in the lab · file %s…',
                 $state->getUser()?->getDisplayName() ?? 'somebody',
                 \count($state->getOpen()),
                 $state->getProven(),

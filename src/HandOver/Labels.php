@@ -45,7 +45,7 @@ final readonly class Labels
 
         return \count($parts) > 1 ? [...$fields, new FormField(
             name: 'from',
-            label: 'Units',
+            label: 'Devices',
             value: '1',
             control: 'select',
             options: $parts,

@@ -47,19 +47,22 @@ final readonly class SignedStatePage
 
         return new SignedStateView(
             title: 'Signed '.LocalTime::full($state->getAt(), $context->stored->getTimezone()),
-            summary: ([] === $drift ? 'the plan is as it was' : Words::count(\count($drift), 'record').' changed since')
-                .([] === $turned ? '' : ', '.Words::count(\count($turned), 'pair').' seen otherwise'),
+            summary: ([] === $drift ? 'no change since signature' : Words::count(\count($drift), 'record').' changed since')
+                .([] === $turned ? '' : ', '.Words::count(\count($turned), 'pair').' with another test result'),
             actions: [
                 new Link('Hand-over', $this->url('hand-over', $context), 'h'),
                 new Link('The file as it was signed', $this->url('signed_file', $context, ['id' => $state->getId()]), 'f'),
             ],
             facts: [
-                ['Taken over by', $state->getTakenBy()],
+                ['Accepted by', $state->getTakenBy()],
                 ['Signed by', $state->getUser()?->getDisplayName() ?? 'somebody'],
                 ['Reservations', '' === $state->getReservations() ? 'none' : $state->getReservations()],
-                [SeenIn::Site->mark().' Seen to hold on site', \sprintf('%d of %d pairs', $state->getProven(), $state->getPairs())],
-                [SeenIn::Lab->mark().' Held in the lab', \sprintf('%d of %d pairs', $state->getProvenInLab(), $state->getPairs())],
-                ['Never seen on site', self::unseen($state)],
+                [SeenIn::Site->mark().' Tested to hold on site', \sprintf('%d of %d pairs', $state->getProven(), $state->getPairs())],
+                [
+                    SeenIn::Lab->mark().' Tested to hold in the lab',
+                    \sprintf('%d of %d pairs', $state->getProvenInLab(), $state->getPairs()),
+                ],
+                ['Never tested on site', self::unseen($state)],
                 ['SHA-256 of the file', $state->getHash()],
             ],
             drift: array_map(
@@ -79,7 +82,7 @@ final readonly class SignedStatePage
     {
         $left = $state->getPairs() - $state->getProven();
 
-        $how = $state->getProvenInLab() > 0 ? 'predicted, or seen in the lab only' : 'predicted only';
+        $how = $state->getProvenInLab() > 0 ? 'predicted, or tested in the lab only' : 'predicted only';
 
         return $left <= 0 ? 'nothing' : \sprintf('%s: %s', Words::count($left, 'pair'), $how);
     }
@@ -144,7 +147,7 @@ final readonly class SignedStatePage
         $item = self::key($state, $drift->key());
         $values = ['list' => $drift->list, 'id' => $drift->id, 'version' => $context->revision];
         $url = $this->url('signed_back', $context, ['id' => $state->getId()]);
-        $back = new Post('Put back as signed', $url, $values, spoken: ': '.$drift->name);
+        $back = new Post('Restore signed value', $url, $values, spoken: ': '.$drift->name);
 
         return new DriftLine(
             key: $item,

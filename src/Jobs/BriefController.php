@@ -17,6 +17,7 @@ use Vorhut\App\Plan\JobEditor;
 use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Plan\NotAllowed;
 use Vorhut\Core\Findings\Alike;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Record\InvalidFile;
 
 /** What a job is, its findings and its journal. */
@@ -42,7 +43,7 @@ final class BriefController extends JobController
     #[IsGranted('ROLE_TECHNICIAN')]
     public function redo(JobContext $context, Change $change, Request $request, JobEditor $editor): Response
     {
-        return $this->step(context: $context, change: $change, request: $request, done: 'Made again', step: $editor->redo(...));
+        return $this->step(context: $context, change: $change, request: $request, done: 'Redone', step: $editor->redo(...));
     }
 
     #[Route('/job/{slug}/journal/{id}', name: 'journal_entry', requirements: ['id' => '\d{1,10}'], methods: ['GET'])]
@@ -65,7 +66,7 @@ final class BriefController extends JobController
             $step($change, $this->user());
             $this->addFlash('done', $done.': '.$change->getTitle());
         } catch (EditConflict|InvalidFile|NotAllowed $e) {
-            $this->addFlash('error', \sprintf('It was not %s. %s', lcfirst($done), $e->getMessage()));
+            $this->addFlash('error', \sprintf('Not %s. %s', MidSentence::label($done), $e->getMessage()));
         }
         $back = $request->request->getString('back');
         $brief = $this->generateUrl('brief', ['slug' => $context->stored->getSlug()]);
@@ -88,7 +89,7 @@ final class BriefController extends JobController
         $back = $request->request->getString('back', 'devices');
         $back = \in_array($back, self::SHOW_FINDINGS, true) ? $back : 'devices';
         if (null === $change) {
-            $this->addFlash('error', 'That finding is gone: somebody mended it in the meantime.');
+            $this->addFlash('error', 'That finding is gone: somebody else has fixed it.');
 
             return $this->to($context, 'devices');
         }

@@ -43,14 +43,14 @@ final readonly class BriefPage
 
         return new BriefView(
             title: $info->name,
-            summary: \sprintf('%s · times in %s', '' === $info->client ? 'client not named yet' : $info->client, $info->timezone),
+            summary: \sprintf('%s · times in %s', '' === $info->client ? 'no client' : $info->client, $info->timezone),
             notes: $info->notes,
             actions: [
-                new Link('Ask sheet', $this->url('ask', $context), 'a'),
+                new Link('Questions', $this->url('ask', $context), 'a'),
                 new Link('Dates', $this->url('dates', $context), 'l'),
                 ...$lead ? $this->leads($context) : [],
                 new Link('History', $this->url('history', $context), 'h'),
-                new Link('Job file', $this->url('job_export', $context), 'x'),
+                new Link('Export job file', $this->url('job_export', $context), 'x'),
             ],
             findings: $this->findings->all($context, $this->reading->digest($context->stored)->findings, 'brief'),
             places: LocationTree::rows(
@@ -58,7 +58,7 @@ final readonly class BriefPage
                 fn (array $at): ?string => $lead ? $this->url('record', $context, ['list' => 'locations'] + $at) : null,
             ),
             addPlace: $lead ? new Link(
-                'Add a place',
+                'Add location',
                 $this->url('record', $context, ['list' => 'locations', 'id' => NewRecord::ID]),
                 'n',
             ) : null,
@@ -88,7 +88,7 @@ final readonly class BriefPage
     private function leads(JobContext $context): array
     {
         return [
-            new Link('Facts', $this->url('facts', $context), 'f'),
+            new Link('Job details', $this->url('facts', $context), 'f'),
             new Link('People', $this->url('job_people', $context), 'p'),
         ];
     }

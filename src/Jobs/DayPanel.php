@@ -70,7 +70,7 @@ final readonly class DayPanel
             since: $since,
             sinceTitle: $sinceTitle,
             schedule: new Link('Schedule', $this->url($context, 'schedule'), 'c'),
-            batch: new Link('Several at once', $this->url($context, 'batch'), 'm'),
+            batch: new Link('Batch', $this->url($context, 'batch'), 'm'),
         );
     }
 
@@ -111,14 +111,14 @@ final readonly class DayPanel
     {
         if (null !== $first && 0 < $ready) {
             return new Next(
-                \sprintf('%s can be done now', Words::count($ready, 'unit')),
-                \sprintf('By the schedule %s is next: %s.', $context->job->devices[$first->unit]->name, lcfirst($first->title)),
+                \sprintf('%s ready for work', Words::count($ready, 'unit')),
+                \sprintf('First on the schedule: %s, %s.', $context->job->devices[$first->unit]->name, $first->title),
                 new Link('Open schedule', $this->url($context, 'schedule'), 't', main: true),
             );
         }
         $wait = $waits[0] ?? null;
 
-        return null === $wait ? null : new Next(\sprintf('Work waits for %s', lcfirst($wait['who'])), $wait['what'].'.', $wait['link']);
+        return null === $wait ? null : new Next(\sprintf('Work is blocked: %s', $wait['who']), $wait['what'].'.', $wait['link']);
     }
 
     /** @return array{string, string, int} */
@@ -137,7 +137,7 @@ final readonly class DayPanel
             null === $visit->on => 'the day on site is not set',
             default => 'on site '.LocalTime::date(new \DateTimeImmutable($visit->on, $now->getTimezone()), $now->getTimezone()),
         };
-        $left = [] === $agenda->tasks ? 'no work that can be done' : Words::duration($work).' of hands on '
+        $left = [] === $agenda->tasks ? 'no work ready' : Words::duration($work).' of work on '
             .Words::count(\count($agenda->units), 'unit');
 
         return [$left, $time, $isToday ? (int) min(100, round(100 * $work / max(1, $people * $seconds))) : 0];
@@ -177,9 +177,9 @@ final readonly class DayPanel
 
         return match (true) {
             'licence' === $blocker->kind => [OutsideSource::LicenceDesk->label(), new Link('Dates', $this->url($context, 'dates'))],
-            null !== $ask => [$ask->label(), new Link('Ask sheet', $this->url($context, 'ask'))],
-            'pairing' === $blocker->kind => ['us: a partner is not planned', new Link('Pairings', $this->url($context, 'pairings'))],
-            default => ['us: a value is not set', new Link('Devices', $this->url($context, 'devices', ['sel' => $left->device->id]))],
+            null !== $ask => [$ask->label(), new Link('Questions', $this->url($context, 'ask'))],
+            'pairing' === $blocker->kind => ['We: paired device not planned', new Link('Pairings', $this->url($context, 'pairings'))],
+            default => ['We: value missing', new Link('Devices', $this->url($context, 'devices', ['sel' => $left->device->id]))],
         };
     }
 
@@ -197,7 +197,7 @@ final readonly class DayPanel
             $label = ucfirst(OutsideSource::from($who)->label());
             if ($sum['open'] > 0 && !\in_array($label, $named, true)) {
                 $what = Words::count($sum['open'], 'open question');
-                $lines[] = ['who' => $label, 'count' => 0, 'what' => $what, 'link' => new Link('Ask sheet', $this->url($context, 'ask'))];
+                $lines[] = ['who' => $label, 'count' => 0, 'what' => $what, 'link' => new Link('Questions', $this->url($context, 'ask'))];
             }
         }
 
@@ -213,7 +213,7 @@ final readonly class DayPanel
         }
         $since = $this->looks->look($context->stored, $user);
         if (null === $since) {
-            return [[], 'You are here for the first time'];
+            return [[], 'This is your first visit'];
         }
         $zone = $context->stored->getTimezone();
         [$changes, $count] = $this->looks->since($context->stored, $user, $since, self::MAX_SINCE);
@@ -222,7 +222,7 @@ final readonly class DayPanel
             'detail' => \sprintf('%s · %s', $c->getUser()?->getDisplayName() ?? 'somebody', LocalTime::short($c->getAt(), $zone)),
             'url' => $this->url($context, 'journal_entry', ['id' => (string) $c->getId()]),
         ], $changes);
-        $title = 0 === $count ? 'Nothing was changed by others' : Words::count($count, 'change').' by others';
+        $title = 0 === $count ? 'No changes by others' : Words::count($count, 'change').' by others';
 
         return [$lines, \sprintf('%s since %s', $title, LocalTime::short($since, $zone))];
     }

@@ -37,7 +37,7 @@ final class FactsController extends JobController
     {
         $before = $context->job->record(JobInfo::class, Edit::FACTS) ?? [];
         $after = (new RecordForm($context->job))->record(RecordType::fromClass(JobInfo::class), $request->request->all(), $before);
-        $change = new ChangeSet('Changed the facts of the job', [new Edit(JobInfo::class, Edit::FACTS, $before, $after)]);
+        $change = new ChangeSet('Changed the job details', [new Edit(JobInfo::class, Edit::FACTS, $before, $after)]);
         $refusals = self::seen($before) === $request->request->getString('seen')
             ? $this->refusals($context, $change, $request)
             : Refusals::said(EditConflict::factsChanged()->getMessage());
@@ -89,7 +89,7 @@ final class FactsController extends JobController
         $zone = \is_string($facts['timezone'] ?? null) ? $facts['timezone'] : 'UTC';
         $fields[] = new FormField('timezone', 'Time zone', $zone, 'select', options: array_combine($zones, $zones) + [$zone => $zone]);
         $notes = \is_string($facts['notes'] ?? null) ? $facts['notes'] : '';
-        $fields[] = new FormField('notes', 'What else to know: who decides, when one may come, what must not be touched', $notes, 'area');
+        $fields[] = new FormField('notes', 'Who decides, access times, what must not be touched', $notes, 'area');
         $view = new FactsView(
             fields: $refusals->at($fields),
             errors: $refusals->above,

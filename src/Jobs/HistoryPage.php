@@ -45,9 +45,9 @@ final readonly class HistoryPage
             action: $this->url('history', $context),
             fields: [
                 new FormField('who', 'Who', $query->who, 'select', options: ['' => 'anybody'] + $this->history->people($context)),
-                new FormField('unit', 'Unit', $query->unit, placeholder: 'its name'),
+                new FormField('unit', 'Device', $query->unit, placeholder: 'its name'),
                 new FormField('day', 'Day', $query->day?->format('Y-m-d') ?? '', placeholder: '2026-11-25', technical: true),
-                new FormField('q', 'Word', $query->text, placeholder: 'such as gateway'),
+                new FormField('q', 'Search text', $query->text, placeholder: 'such as gateway'),
             ],
             allUrl: $query->isAll() ? null : $this->url('history', $context),
             days: $days,
@@ -81,8 +81,8 @@ final readonly class HistoryPage
             'records' => 0 === $change->getRecords() ? '' : Words::count($change->getRecords(), 'record'),
             'undone' => match (true) {
                 null !== $undone => \sprintf('undone by %s', $undone->getUser()?->getDisplayName() ?? 'somebody'),
-                ChangeKind::Undo === $change->getKind() => 'an undo',
-                ChangeKind::Redo === $change->getKind() => 'made again',
+                ChangeKind::Undo === $change->getKind() => 'undo',
+                ChangeKind::Redo === $change->getKind() => 'redone',
                 default => '',
             },
             'undo' => $may ? new Post(
@@ -100,10 +100,10 @@ final readonly class HistoryPage
     {
         $pages = [];
         if ($query->page > 1) {
-            $pages[] = new Link('Later ones', $this->url('history', $context, $query->parameters($query->page - 1)), 'l');
+            $pages[] = new Link('Newer', $this->url('history', $context, $query->parameters($query->page - 1)), 'l');
         }
         if ($query->page < $count) {
-            $pages[] = new Link('Earlier ones', $this->url('history', $context, $query->parameters($query->page + 1)), 'e');
+            $pages[] = new Link('Older', $this->url('history', $context, $query->parameters($query->page + 1)), 'e');
         }
 
         return $pages;

@@ -72,7 +72,7 @@ final readonly class ImportRunner implements Runner
         $this->reading->digest($stored);
         $this->plans->share($stored);
 
-        return \sprintf('%s is here, with %d devices.', $job->info->name, \count($job->devices));
+        return \sprintf('%s is imported, with %d devices.', $job->info->name, \count($job->devices));
     }
 
     private function devices(ImportRun $run): string

@@ -69,7 +69,7 @@ final class JobsController extends JobController
         if ('' !== $token) {
             $taken = $held->take($this->user(), $token);
             if (null === $taken) {
-                $this->addFlash('error', 'That file is held no more. Choose it again.');
+                $this->addFlash('error', 'That file is no longer stored. Choose it again.');
 
                 return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
             }
@@ -80,7 +80,7 @@ final class JobsController extends JobController
         if (!$file instanceof UploadedFile || !$file->isValid()) {
             $arrived = $file instanceof UploadedFile;
             $none = 'No file was chosen. Choose a job file, which ends in .json.';
-            $this->addFlash('error', $arrived ? 'The file did not arrive whole: '.$file->getErrorMessage() : $none);
+            $this->addFlash('error', $arrived ? 'The upload is incomplete: '.$file->getErrorMessage() : $none);
 
             return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
         }
@@ -134,7 +134,7 @@ final class JobsController extends JobController
         $name = $context->stored->getName();
         if ($given !== $name) {
             $refused = \sprintf('The name "%s" was given; allowed is "%s", letter by letter.', $given, $name);
-            $this->addFlash('error', $refused.' A removed job cannot be brought back, so export it first.');
+            $this->addFlash('error', $refused.' A deleted job cannot be restored, so export it first.');
 
             return $this->to($context, 'brief');
         }

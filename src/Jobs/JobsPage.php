@@ -66,7 +66,7 @@ final readonly class JobsPage
     private function job(StoredJob $stored): array
     {
         $figures = JobFigures::kept($stored->getFigures());
-        [$state, $tone] = $figures?->state() ?? ['not looked at yet', 'unknown'];
+        [$state, $tone] = $figures?->state() ?? ['not evaluated yet', 'unknown'];
         $isOld = null !== $figures && $figures->revision < $stored->getRevision();
 
         return [
@@ -75,11 +75,11 @@ final readonly class JobsPage
             'url' => $this->urls->generate(($figures->failing ?? 0) > 0 ? 'proof' : 'brief', ['slug' => $stored->getSlug()]),
             'devices' => null === $figures ? '' : Words::count($figures->devices, 'device'),
             'segments' => null === $figures ? '' : Words::count($figures->segments, 'segment'),
-            'setUp' => null === $figures ? '' : \sprintf('%d set up', $figures->setUp),
+            'setUp' => null === $figures ? '' : \sprintf('%d configured', $figures->setUp),
             'addresses' => match (true) {
                 null === $figures => '',
                 $figures->withoutAddress > 0 => \sprintf('%d without address', $figures->withoutAddress),
-                default => 'all have addresses',
+                default => 'all addressed',
             },
             'state' => $state,
             'tone' => $tone,

@@ -55,7 +55,7 @@ final readonly class JournalEntryPage
         $what = match ($entry->getKind()) {
             ChangeKind::Do => null === $entry->getUndoneBy() ? '' : ' · undone since',
             ChangeKind::Undo => ' · undid an earlier entry',
-            ChangeKind::Redo => ' · made an earlier entry again',
+            ChangeKind::Redo => ' · redid an earlier entry',
         };
         $who = $entry->getUser()?->getDisplayName() ?? 'somebody';
 
@@ -76,10 +76,10 @@ final readonly class JournalEntryPage
             return \is_string($name) ? $name : null;
         };
         if ($edit->isMove()) {
-            $stands = static fn (?string $behind): string => '' === (string) $behind ? 'first' : 'behind '.$behind;
+            $stands = static fn (?string $behind): string => '' === (string) $behind ? 'first' : 'after '.$behind;
             $rows[] = [
                 'record' => $record,
-                'field' => 'place in the list',
+                'field' => 'position in the list',
                 'before' => $stands($edit->was),
                 'after' => $stands($edit->behind),
             ];

@@ -23,7 +23,7 @@ final class KindRunbook
     public static function runbook(DeviceProfile $profile): Runbook
     {
         $interface = ['segment' => 'network', 'address' => '10.47.1.20/24', 'gateway' => '10.47.1.1', 'mac' => '02-47-00-00-01-20'];
-        $frame = ['format' => JobFile::FORMAT, 'version' => JobFile::VERSION, 'job' => ['name' => 'One unit']];
+        $frame = ['format' => JobFile::FORMAT, 'version' => JobFile::VERSION, 'job' => ['name' => 'One device']];
         $segment = ['id' => 'network', 'subnets' => [['prefix' => '10.47.1.0/24', 'gateway' => '10.47.1.1']]];
         $device = [
             'id' => self::UNIT,

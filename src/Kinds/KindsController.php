@@ -45,6 +45,6 @@ final class KindsController extends JobController
     {
         return $context->job->profiles->has($id)
             ? $context->job->profiles->get($id)
-            : throw $this->createNotFoundException(\sprintf('There is no kind of unit "%s".', $id));
+            : throw $this->createNotFoundException(\sprintf('There is no device type "%s".', $id));
     }
 }

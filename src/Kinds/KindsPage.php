@@ -53,9 +53,9 @@ final readonly class KindsPage
         ksort($trades);
 
         return new KindsView(
-            \sprintf('%s to plan with', Words::count(array_sum(array_map(\count(...), $trades)), 'kind')),
+            \sprintf('%s', Words::count(array_sum(array_map(\count(...), $trades)), 'kind')),
             $trades,
-            new Link('Kinds of your own', $this->url($context, 'records', ['list' => 'profiles']), 'o'),
+            new Link('Device types of your own', $this->url($context, 'records', ['list' => 'profiles']), 'o'),
         );
     }
 
@@ -81,20 +81,20 @@ final readonly class KindsPage
     {
         $factory = $profile->factory;
         $facts = [
-            'From the carton' => self::factory('', $factory->mode, $factory->address).implode('', array_map(
+            'Factory state' => self::factory('', $factory->mode, $factory->address).implode('', array_map(
                 static fn (InterfaceFactory $f): string => '; '.self::factory($f->interface.': ', $f->mode, $f->address),
                 $profile->factories,
             )),
-            'Ways in' => implode('; ', array_map(self::entrance(...), $profile->entrances)),
-            'Fed by' => implode('; ', array_map(static fn (Supply $s): string => $s->kind->label(), $profile->supplies)),
-            'Draws' => null === $profile->watts ? '' : $profile->watts.' W',
-            'Bears' => null === $profile->maxCelsius ? '' : $profile->maxCelsius.' °C',
-            'Weighs' => null === $profile->kilograms ? '' : $profile->kilograms.' kg',
+            'Access' => implode('; ', array_map(self::entrance(...), $profile->entrances)),
+            'Power supply' => implode('; ', array_map(static fn (Supply $s): string => $s->kind->label(), $profile->supplies)),
+            'Consumption' => null === $profile->watts ? '' : $profile->watts.' W',
+            'Rated to' => null === $profile->maxCelsius ? '' : $profile->maxCelsius.' °C',
+            'Weight' => null === $profile->kilograms ? '' : $profile->kilograms.' kg',
             'Firmware' => (string) $profile->firmware,
-            'Starts in' => 0 === $profile->bootSeconds ? '' : $profile->bootSeconds.' s',
+            'Boot time' => 0 === $profile->bootSeconds ? '' : $profile->bootSeconds.' s',
             'Reset' => $profile->reset,
             'Modules' => implode(', ', array_map(
-                static fn (Module $m): string => \sprintf('%s (%s)', lcfirst($m->name), Words::count($m->sockets, 'socket')),
+                static fn (Module $m): string => \sprintf('%s (%s)', $m->name, Words::count($m->sockets, 'socket')),
                 $profile->modules,
             )),
             'Licences' => implode(', ', array_map(self::licence(...), $profile->licences)),
@@ -112,29 +112,29 @@ final readonly class KindsPage
     private static function licence(LicenceKind $licence): string
     {
         $notes = [
-            $licence->steps > 1 ? 'in steps of '.$licence->steps : '',
+            $licence->steps > 1 ? 'sold in steps of '.$licence->steps : '',
             '' === $licence->tiedTo ? '' : 'tied to '.$licence->tiedTo,
             $licence->required ? 'needed' : '',
-            $licence->unlocks ? 'ends on a day' : '',
+            $licence->unlocks ? 'expires' : '',
         ];
         $said = implode(', ', array_filter($notes, static fn (string $n): bool => '' !== $n));
 
-        return lcfirst($licence->name).('' === $said ? '' : \sprintf(' (%s)', $said));
+        return $licence->name.('' === $said ? '' : \sprintf(' (%s)', $said));
     }
 
     private static function entrance(Entrance $entrance): string
     {
-        return $entrance->way->label().('' === $entrance->login ? '' : ' ('.lcfirst($entrance->login).')');
+        return $entrance->way->label().('' === $entrance->login ? '' : ' ('.$entrance->login.')');
     }
 
     /** @return array{name: string, takes: string, where: string, notes: string} */
     private static function setting(Setting $setting): array
     {
-        $default = null === $setting->default ? '' : 'else '.Allowed::shown($setting, $setting->default);
+        $default = null === $setting->default ? '' : 'otherwise '.Allowed::shown($setting, $setting->default);
         $notes = [
             $default,
             '' === $setting->computed ? '' : Template::inWords($setting->computed),
-            null === $setting->ask ? '' : 'asked of '.$setting->ask->label(),
+            null === $setting->ask ? '' : 'answered by '.$setting->ask->label(),
             $setting->why,
         ];
 
@@ -156,9 +156,9 @@ final readonly class KindsPage
 
         return [
             'says' => $coupling->name,
-            'with' => [] === $names ? 'any unit' : implode(', ', $names),
+            'with' => [] === $names ? 'any device' : implode(', ', $names),
             'ties' => implode(', ', array_map(
-                static fn (Constraint $t): string => \sprintf('%s %s', lcfirst($t->name), $t->relation->label()),
+                static fn (Constraint $t): string => \sprintf('%s %s', $t->name, $t->relation->label()),
                 $coupling->ties,
             )),
         ];
@@ -169,14 +169,14 @@ final readonly class KindsPage
     {
         $actions = [];
         if ([] !== $profile->keypads) {
-            $actions[] = new Link('Practise typing', $this->url($context, 'practice', ['id' => $profile->id]), 'p');
+            $actions[] = new Link('Practise keypad entry', $this->url($context, 'practice', ['id' => $profile->id]), 'p');
         }
         if ($this->security->isGranted(ChangeRights::roleFor('profiles')->value)) {
             $own = isset($context->job->records['profiles'][$profile->id]);
             $actions[] = $own
-                ? new Link('Change it', $this->url($context, 'record', ['list' => 'profiles', 'id' => $profile->id]), 'e')
+                ? new Link('Edit', $this->url($context, 'record', ['list' => 'profiles', 'id' => $profile->id]), 'e')
                 : new Link(
-                    'Make one of your own like it',
+                    'Duplicate as your own',
                     $this->url($context, 'record', ['list' => 'profiles', 'id' => NewRecord::ID, 'like' => $profile->id]),
                     'l',
                 );

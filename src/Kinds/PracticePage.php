@@ -64,7 +64,7 @@ final readonly class PracticePage
             }
         }
 
-        return $profile->keypads[0] ?? throw new \LogicException('A kind without keypads.');
+        return $profile->keypads[0] ?? throw new \LogicException('A device type without keypads.');
     }
 
     /** @return list<string> 1 to 9, star, 0 and hash in their places, others behind */

@@ -157,14 +157,14 @@ final readonly class Kit
         return <<<TEXT
             {$job->info->name}: the plan, and what proves it, for a machine with PHP 8.2 (with iconv) and nothing else.
 
-              php bin/vorhut prove plan.json                what the plan allows
-              php bin/vorhut runbook plan.json UNIT         a unit from the carton to as-left
-              php bin/vorhut probe plan.json --from UNIT --on-site 10.0.0.0/24 --confirmed \
+              php bin/vorhut prove plan.json                predicts every intent
+              php bin/vorhut runbook plan.json DEVICE         the runbook of a device
+              php bin/vorhut probe plan.json --from DEVICE --on-site 10.0.0.0/24 --confirmed \
                   --vantage "laptop in the hut" --out results.ndjson
-                                                            asks real units in that range, from where you stand
+                                                            tests real devices in that range, from where you are
 
-            Bring results.ndjson back: Proof takes it over, with where it was asked from, when, and how the clock there went.
-            Ask only networks whose owner has agreed.
+            Import results.ndjson in Proof: it holds the vantage point, the times, and the offset of the clock there.
+            Test only networks whose owner has given permission.
 
             TEXT;
     }

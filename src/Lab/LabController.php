@@ -31,7 +31,7 @@ final class LabController extends JobController
     {
         $device = $context->job->devices[$request->request->getString('device')] ?? null;
         if (null === $device) {
-            throw $this->createNotFoundException('There is no such unit in this plan.');
+            throw $this->createNotFoundException('There is no such device in this plan.');
         }
         $fault = UnitFault::tryFrom($request->request->getString('fault'));
         $labs->turn($context->stored, $device->id, $fault);

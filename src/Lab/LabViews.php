@@ -37,7 +37,7 @@ final readonly class LabViews
             $runs && $wanted => ['runs', 'through', '●'],
             $runs => ['is ending', 'unknown', '◌'],
             $wanted => ['is starting', 'unknown', '◌'],
-            default => ['does not run', 'unknown', '○'],
+            default => ['is not running', 'unknown', '○'],
         };
         $slug = ['slug' => $context->stored->getSlug()];
         $url = $this->urls->generate('lab', $slug);
@@ -86,17 +86,17 @@ final readonly class LabViews
 
         return [] === $units ? [] : [
             new FormField('device', 'In the lab', (string) array_key_first($units), 'select', options: $units),
-            new FormField('fault', 'What is otherwise with it', UnitFault::Off->value, 'select', options: $faults),
+            new FormField('fault', 'Simulated fault', UnitFault::Off->value, 'select', options: $faults),
         ];
     }
 
     private function detail(?Lab $lab, bool $runs, bool $wanted): string
     {
         return match (true) {
-            $runs && null !== $lab => trim(Words::count($lab->getStandIns(), 'stand-in').' answer for the units. '.$lab->getMessage()),
+            $runs && null !== $lab => trim(Words::count($lab->getStandIns(), 'stand-in').' answer for the devices. '.$lab->getMessage()),
             null !== $lab && '' !== $lab->getMessage() => $lab->getMessage(),
             $wanted => 'It takes a few seconds.',
-            default => 'Stand-ins on loopback answer for every unit of the plan, and for nobody the plan does not let through.',
+            default => 'Stand-ins on loopback answer for every device of the plan, to whom the plan lets through.',
         };
     }
 

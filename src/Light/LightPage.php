@@ -37,7 +37,7 @@ final readonly class LightPage
         $ways = $this->ways($context);
         $views = [];
         foreach (\array_slice($universes, 0, self::MAX, true) as $number => $fixtures) {
-            $views[] = $this->universe($context, $number, $fixtures, $ways[$number] ?? 'nobody sends it');
+            $views[] = $this->universe($context, $number, $fixtures, $ways[$number] ?? 'no source');
         }
         $fixtures = $context->job->all(Fixture::class);
 
@@ -76,7 +76,7 @@ final readonly class LightPage
     private function next(JobContext $context): ?Next
     {
         if ([] === $context->job->all(Fixture::class)) {
-            $detail = 'With their start addresses the plan sees what overlaps before anything hangs.';
+            $detail = 'With their start addresses the plan shows overlaps before anything is mounted.';
 
             return new Next('No fixture is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context) : null);
         }

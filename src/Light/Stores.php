@@ -22,10 +22,13 @@ final readonly class Stores
     private const CAPACITY = 'scenes';
     /** What each way of getting a scene in takes. */
     private const WAYS = [
-        ['From the wire', 'A desk is plugged in, its lamp shows programming; hold the key of the scene until the lamps flash.'],
-        ['Over the network', 'Only what stands still; the desk software is bound to the adapter with the address, at one prefix length.'],
-        ['On its page', 'By hand, slot by slot; nothing else need be plugged in.'],
-        ['To be tried', 'Unplug the network: plate, contact and keys must still work.'],
+        [
+            'From the DMX512 input',
+            'Connect the lighting desk to the DMX512 input. When the programming LED is on, hold the scene key until the LEDs flash.',
+        ],
+        ['Over the network', 'Static scenes only; bind the lighting software to the network interface of that subnet.'],
+        ['On the web page', 'By hand, slot by slot; nothing else needs to be connected.'],
+        ['Test', 'Unplug the network: wall plate, contact and keys must still work.'],
     ];
 
     public function __construct(private ViewFindings $findings, private UrlGeneratorInterface $urls) {}
@@ -74,7 +77,7 @@ final readonly class Stores
             $views[] = [
                 'link' => new Link($run->name, $this->url('record', $context, ['list' => 'runs', 'id' => $run->id])),
                 'from' => \sprintf('%s, universe %d', $context->job->nameOf($run->node), $run->universe),
-                'metres' => null === $run->metres ? '' : \sprintf('%s m of 300', $run->metres),
+                'metres' => null === $run->metres ? '' : \sprintf('%s m, limit 300 m', $run->metres),
                 'end' => $run->terminated ? '120 Ω' : 'open',
                 'loads' => \sprintf('%s of %d', round($loads, 3), SlotStrip::UNIT_LOADS),
                 'fits' => $loads <= SlotStrip::UNIT_LOADS && $run->terminated,
@@ -93,7 +96,7 @@ final readonly class Stores
                 ? null
                 : new Link($scene->name, $this->url('record', $context, ['list' => 'scenes', 'id' => $scene->id])),
             'how' => $scene?->source->label() ?? '',
-            'fade' => null === $scene?->fadeSeconds ? '' : \sprintf('fades %s s', $scene->fadeSeconds),
+            'fade' => null === $scene?->fadeSeconds ? '' : \sprintf('fade %s s', $scene->fadeSeconds),
             'broken' => $broken,
         ];
     }
@@ -104,7 +107,7 @@ final readonly class Stores
         foreach (self::CONTACT as $id) {
             $value = $settings->value($device, $id);
             if (null !== $value && !$value->isOpen()) {
-                $parts[] = lcfirst($value->setting->name).' '.$value->shown();
+                $parts[] = $value->setting->name.': '.$value->shown();
             }
         }
 

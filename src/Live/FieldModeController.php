@@ -32,7 +32,7 @@ final class FieldModeController extends JobController
             return $this->to($context, 'brief');
         }
         $named = implode(', ', array_map(strval(...), $ranges));
-        $title = [] === $ranges ? 'Switched field mode off' : 'Switched field mode on for '.$named;
+        $title = [] === $ranges ? 'Disabled field mode' : 'Enabled field mode for '.$named;
         $effect = FieldModeSet::between($context->stored->getFieldRanges(), $ranges);
 
         return $this->change($context, new ChangeSet($title, []), $request, 'brief', effects: [$effect]);

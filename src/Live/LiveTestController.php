@@ -63,15 +63,15 @@ final class LiveTestController extends JobController
         foreach (\array_slice($file->errors, 0, self::MAX_ERRORS) as $error) {
             $this->addFlash('error', (string) $error);
         }
-        $none = 'The file held nothing that could be taken over. Choose what bin/vorhut probe wrote.';
+        $none = 'The file holds no results. Choose a file written by bin/vorhut probe.';
         $taken = \sprintf(
-            '%s taken over, %s refused.',
+            '%s imported, %s refused.',
             Words::count(\count($file->seen), 'observation'),
             Words::count(\count($file->errors), 'line'),
         );
-        $taken .= null === $file->head ? '' : \sprintf(' Asked from %s; %s.', $file->head->vantage, $file->clock());
+        $taken .= null === $file->head ? '' : \sprintf(' Tested from %s; %s.', $file->head->vantage, $file->clock());
         $conflicts = \count($observations->conflicts($context->stored));
-        $taken .= 0 === $conflicts ? '' : \sprintf(' %s seen otherwise from elsewhere.', Words::count($conflicts, 'pair'));
+        $taken .= 0 === $conflicts ? '' : \sprintf(' %s differ from another vantage point.', Words::count($conflicts, 'pair'));
         [] === $file->seen ? $this->addFlash('error', $none) : $this->addFlash('done', $taken);
 
         return $this->to($context, [] === $file->seen || 0 === $conflicts ? 'proof' : 'conflicts');

@@ -51,13 +51,13 @@ final readonly class LiveTests
     public function refusal(JobContext $context, bool $onSite, int $pairs): ?string
     {
         if ($onSite && [] === $context->stored->getFieldRanges()) {
-            return 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead switches it on in the brief.';
+            return 'Field mode is off: only the lab on 127.0.0.0/8 is contacted. A lead enables it in Brief.';
         }
         if (!$onSite && null === $this->labs->blocks($context->stored)) {
             return Labs::NONE;
         }
         $number = static fn (int $n): string => number_format($n, 0, '.', ' ');
-        $sentence = '%s pairs are too many to ask at once; at most %s are. Open a cell or an intent with fewer.';
+        $sentence = '%s pairs are too many for one test; at most %s. Open a cell or an intent with fewer.';
 
         return $pairs > self::MAX_PAIRS ? \sprintf($sentence, $number($pairs), $number(self::MAX_PAIRS)) : null;
     }

@@ -46,8 +46,8 @@ final readonly class ProbeFile
 
         return match (true) {
             null === $this->head => '',
-            null === $offset => 'no time server answered there, so times are by its own clock',
-            abs($offset) < self::RIGHT => \sprintf('its clock goes right, by %s', $this->head->clock),
+            null === $offset => 'no time server replied there, so times are by its own clock',
+            abs($offset) < self::RIGHT => \sprintf('its clock is right, by %s', $this->head->clock),
             default => \sprintf('its clock was %.1f s %s, by %s', abs($offset), $offset > 0 ? 'behind' : 'ahead', $this->head->clock),
         };
     }

@@ -93,7 +93,7 @@ final class SweepController extends JobController
         $addresses = $run->getAddresses();
         try {
             if ([] === $addresses) {
-                throw new InvalidValue(given: '', allowed: 'a list with at least one address', advice: 'Sweep a range anew.');
+                throw new InvalidValue(given: '', allowed: 'a list with at least one address', advice: 'Repeat the sweep of a range.');
             }
             SweepGate::check(
                 context: $context,

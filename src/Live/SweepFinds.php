@@ -74,7 +74,7 @@ final class SweepFinds
         [$id, $setting] = explode('/', $station, 2) + [1 => ''];
         $device = $job->devices[$id] ?? null;
         if (null === $device || !isset(self::stations($job)[$station])) {
-            throw new InvalidValue($station, 'a station that asks a list of addresses', 'Choose one.');
+            throw new InvalidValue($station, 'a device with a polling list', 'Choose one.');
         }
         $others = $known = [];
         foreach ($device->settingList($setting) as $entry) {
@@ -94,7 +94,7 @@ final class SweepFinds
         $settings = [...(\is_array($settings) ? $settings : []), $setting => $list];
 
         return new ChangeSet(
-            \sprintf('%s asks %s', $device->name, implode(', ', $list)),
+            \sprintf('%s polls %s', $device->name, implode(', ', $list)),
             [$job->edit(Device::class, $id, ['settings' => $settings])],
         );
     }
@@ -124,7 +124,7 @@ final class SweepFinds
             ]);
         }
 
-        return new ChangeSet(\sprintf('Planned what answers at %s', implode(', ', $addresses)), $edits);
+        return new ChangeSet(\sprintf('Added the device at %s', implode(', ', $addresses)), $edits);
     }
 
     /**

@@ -29,13 +29,13 @@ final class SweepGate
     {
         $onSite = SweepRun::ON_SITE === $vantage;
         if (!$onSite && !isset($context->job->devices[$vantage])) {
-            throw new InvalidValue($vantage, 'a device of this job to ask from', 'Choose the vantage point.');
+            throw new InvalidValue($vantage, 'a device of this job as the source', 'Choose the source.');
         }
         if ($onSite && !$ticked) {
             throw new InvalidValue(
-                given: 'no tick',
-                allowed: 'a tick that you are on the site and may do this',
-                advice: 'Real units would be asked.',
+                given: 'not confirmed',
+                allowed: 'a confirmation that you are on site and have permission',
+                advice: 'Real devices would be tested.',
             );
         }
         $gate = new TargetGate($onSite ? $context->stored->getFieldRanges() : []);

@@ -36,7 +36,7 @@ final class SweepList
                 $range = AddressRange::fromString($part);
             }
             if ($range->count() + \count($values) > self::MAX) {
-                throw new InvalidValue($part, \sprintf('at most %d addresses in all', self::MAX), 'Look at one subnet at a time.');
+                throw new InvalidValue($part, \sprintf('at most %d addresses', self::MAX), 'Sweep one subnet at a time.');
             }
             for ($value = $range->first->value; $value <= $range->last->value; ++$value) {
                 $values[$value] = (string) Ipv4Address::fromInt($value);
@@ -71,7 +71,7 @@ final class SweepList
                 'answers' => $heard,
                 'verdict' => match (true) {
                     [] === $heard => $use->whenSilent(),
-                    null !== $device && !self::fits($device, $heard) => 'another unit',
+                    null !== $device && !self::fits($device, $heard) => 'different device',
                     default => $use->whenHeard(),
                 },
             ];

@@ -65,19 +65,25 @@ final readonly class SweepPage
     private function takeOver(JobContext $context, SweepRun $run, array $rows): SweepTakeView
     {
         $stations = SweepFinds::stations($context->job);
-        $unknown = array_column(array_filter($rows, static fn (array $r): bool => 'unknown here' === $r['verdict']), 'address');
+        $unknown = array_column(array_filter($rows, static fn (array $r): bool => 'not in the plan' === $r['verdict']), 'address');
         $of = ['id' => $run->getId()];
         $first = array_key_first($stations);
         $name = $run->isNamed() ? $run->getName() : '';
 
         return new SweepTakeView(
             listUrl: $this->url('sweep_list', $context, $of),
-            station: null === $first ? null : new FormField('station', 'Into the list of', (string) $first, 'select', options: $stations),
+            station: null === $first ? null : new FormField(
+                'station',
+                'Add to the polling list of',
+                (string) $first,
+                'select',
+                options: $stations,
+            ),
             planUrl: $this->url('sweep_plan', $context, $of),
             unknown: $unknown,
             version: $context->revision,
             nameUrl: $this->url('sweep_name', $context, $of),
-            name: new FormField('name', 'Keep this list as', $name, placeholder: 'a name', more: ['maxlength' => 60]),
+            name: new FormField('name', 'Save list as', $name, placeholder: 'a name', more: ['maxlength' => 60]),
         );
     }
 
@@ -88,7 +94,7 @@ final readonly class SweepPage
             'name' => $run->getName(),
             'url' => $this->url('sweep', $context, ['run' => $run->getId()]),
             'said' => \sprintf(
-                '%d of %d answered, %s',
+                '%d of %d replied, %s',
                 \count($run->getAnswers()),
                 \count($run->getAddresses()),
                 LocalTime::short($run->getCreatedAt(), $context->stored->getTimezone()),
@@ -101,8 +107,8 @@ final readonly class SweepPage
     private static function verdict(string $verdict): array
     {
         [$tone, $mark] = match ($verdict) {
-            'as planned', 'holds a lease' => ['through', '●'],
-            'planned, silent', 'gateway, silent', 'another unit', 'unknown here' => ['broken', '▲'],
+            'as planned', 'DHCP lease active' => ['through', '●'],
+            'planned, no reply', 'gateway, no reply', 'different device', 'not in the plan' => ['broken', '▲'],
             default => ['unknown', '○'],
         };
 
@@ -120,16 +126,16 @@ final readonly class SweepPage
         }
         $ranges = implode(', ', array_map(strval(...), $context->stored->getFieldRanges()));
         if ('' !== $ranges) {
-            $vantages[SweepRun::ON_SITE] = 'this machine, on the site';
+            $vantages[SweepRun::ON_SITE] = 'this machine, on site';
         }
         $fields = [
             new FormField('addresses', 'Addresses, ranges or prefixes', $typed, technical: true, placeholder: '10.47.60.0/25'),
             new FormField('file', 'or a list (.csv)', control: 'file', more: ['accept' => '.csv,.txt']),
-            new FormField('name', 'Save list as', placeholder: 'a name, if you like', more: ['maxlength' => 60]),
+            new FormField('name', 'Save list as', placeholder: 'optional name', more: ['maxlength' => 60]),
             new FormField('vantage', 'Source', (string) $run?->getVantage(), 'select', options: $vantages),
         ];
         if ('' !== $ranges) {
-            $fields[] = new FormField('onSite', 'I am on the site and may ask real units in '.$ranges, control: 'check');
+            $fields[] = new FormField('onSite', 'I am on site and have permission to test devices in '.$ranges, control: 'check');
         }
 
         return $fields;

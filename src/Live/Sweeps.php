@@ -67,7 +67,7 @@ final readonly class Sweeps
             $change = match (true) {
                 isset($now[$address]) && !isset($then[$address]) => 'new since ',
                 !isset($now[$address]) && isset($then[$address]) => 'gone since ',
-                ($now[$address] ?? []) !== ($then[$address] ?? []) => 'answers otherwise than ',
+                ($now[$address] ?? []) !== ($then[$address] ?? []) => 'replies differently than ',
                 default => null,
             };
             if (null !== $change) {

@@ -60,7 +60,7 @@ final readonly class TestRunner implements Runner
             onSeen: $onSeen,
             only: $this->only($run, $job),
         );
-        $run->finish($isAsked ? '' : 'Nothing here can be asked live yet.');
+        $run->finish($isAsked ? '' : 'Nothing here can be tested live yet.');
     }
 
     public function cleanUp(Run $run): void

@@ -66,14 +66,14 @@ final readonly class Cameras
         $address = $device->primaryAddress()?->address;
         foreach ($finders as [$station, $finder]) {
             if (($station->interfaces[0] ?? null)?->segment === $segment) {
-                return 'found by '.$station->name;
+                return 'discovered by '.$station->name;
             }
             if (null !== $address && $lists->hold($station, $finder->listSetting, $address)) {
-                return 'on the list of '.$station->name;
+                return 'in the list of '.$station->name;
             }
         }
 
-        return 'nobody: a list or a server is needed';
+        return 'none: add it to a polling list, or set a discovery server';
     }
 
     /** @return list<array{Device, Finder}> whoever finds cameras, and how */

@@ -69,9 +69,9 @@ final readonly class ChainsPage
         if (!$isEmpty) {
             return $this->findings->next($context, 'chains');
         }
-        $detail = 'With its stages the plan sees where rates differ, what does not come back, and how late the sound is.';
+        $detail = 'With its stages the plan checks sample rates, returns and latency.';
 
-        return new Next('No chain of sound is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context) : null);
+        return new Next('No audio chain is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context) : null);
     }
 
     private function card(JobContext $context, ChainSum $sum): ChainCard

@@ -57,8 +57,8 @@ final readonly class MediaPage
     private function begin(JobContext $context, int $units): ?Next
     {
         return 0 < $units ? null : new Next(
-            'No unit sends a picture yet',
-            'Plan encoders and cameras among the devices; what they take of each line is added up here.',
+            'No device sends video yet',
+            'Plan encoders and cameras in Devices; their load on each uplink is calculated here.',
             new Link('Devices', $this->url('devices', $context), main: true),
         );
     }
@@ -67,9 +67,9 @@ final readonly class MediaPage
     private function actions(JobContext $context): array
     {
         $actions = [
-            new Link('Chains', $this->url('chains', $context), 'c'),
-            new Link('Light', $this->url('light', $context), 'l'),
-            new Link('Rooms', $this->url('rooms', $context), 'o'),
+            new Link('Audio chains', $this->url('chains', $context), 'c'),
+            new Link('Lighting', $this->url('light', $context), 'l'),
+            new Link('Room systems', $this->url('rooms', $context), 'o'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             foreach (self::LISTS as $list => [$text, $key]) {
@@ -120,9 +120,9 @@ final readonly class MediaPage
         $parts = [
             null === $uplink->measuredKbps ? 'not measured yet' : \sprintf('%.1f Mbit/s measured', $uplink->measuredKbps / 1000),
             null === $uplink->measured ? '' : 'on '.$uplink->measured,
-            null === $uplink->rttMs ? '' : \sprintf('round trip %d ms', $uplink->rttMs),
+            null === $uplink->rttMs ? '' : \sprintf('RTT %d ms', $uplink->rttMs),
             null === $uplink->lossPercent ? '' : \sprintf('%s %% lost', $uplink->lossPercent),
-            \sprintf('%d %% left free', $uplink->headroomPercent),
+            \sprintf('%d %% headroom', $uplink->headroomPercent),
             rtrim($uplink->headroomWhy, '.'),
         ];
 

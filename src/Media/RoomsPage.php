@@ -71,7 +71,7 @@ final readonly class RoomsPage
     {
         $devices = new Link('Devices', $this->url('devices', $context), main: true);
 
-        $detail = 'Codecs, bars and boxes are planned among the devices.';
+        $detail = 'Codecs, video bars and presentation boxes are planned in Devices.';
 
         return $isEmpty ? new Next('No room system is planned yet', $detail, $devices) : null;
     }
@@ -82,7 +82,7 @@ final readonly class RoomsPage
         $actions = [
             new Link('Media', $this->url('media', $context), 'm'),
             new Link('Directory on paper', $this->url('paper', $context, ['name' => 'directory']), 'p'),
-            new Link('as cards', $this->url('directory_cards', $context), 'v'),
+            new Link('as vCard', $this->url('directory_cards', $context), 'v'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             $actions[] = new Link(
@@ -98,7 +98,7 @@ final readonly class RoomsPage
     private static function shown(SettingValue $value): string
     {
         return match (true) {
-            $value->isOpen() => 'still open',
+            $value->isOpen() => 'not set',
             $value->setting->secret => 'in the vault',
             default => $value->shown(),
         };
@@ -147,7 +147,7 @@ final readonly class RoomsPage
                 $allowed = self::SITES === $capacity->id ? $plan->licences()->capacity($host, $capacity)['allowed'] : $allowed;
             }
             $max = null === $allowed ? null : max(self::PAIR, $allowed);
-            $outside = 0 === $conference->outside ? [] : [Words::count($conference->outside, 'site').' from outside'];
+            $outside = 0 === $conference->outside ? [] : [Words::count($conference->outside, 'site').' outside'];
             $views[] = [
                 'link' => new Link($conference->name, $this->url('record', $context, ['list' => 'conferences', 'id' => $conference->id])),
                 'who' => implode(', ', [$host->name.' (host)', ...$names, ...$outside]),
@@ -157,7 +157,7 @@ final readonly class RoomsPage
                     limit: $max,
                     whole: 1.25 * max($sites, $max),
                     unit: 'sites',
-                    contributors: ['itself counted'],
+                    contributors: ['host included'],
                 ),
             ];
         }

@@ -76,7 +76,7 @@ final readonly class StreamCards
                 whole: 1.25 * max($needed, $stream->latencyMs),
                 unit: 'ms',
                 contributors: [
-                    'by round trip and loss, of what it is told to wait',
+                    'needed (RTT and loss), of the latency that is set',
                 ],
             );
         }
@@ -97,13 +97,13 @@ final readonly class StreamCards
         if ($last instanceof Reading && $stream->mediaKbps > 0) {
             $max = $stream->mediaKbps * self::NATURE / 1000;
             $bars[] = Bar::fromLoad(
-                label: 'as sent',
+                label: 'Measured rate',
                 sum: ($last->value ?? 0.0) / 1000,
                 limit: $max,
                 whole: 1.25 * $max,
                 unit: 'Mbit/s',
                 contributors: [
-                    \sprintf('planned %.1f, 15 %% more or less are its nature', $stream->mediaKbps / 1000),
+                    \sprintf('planned %.1f ± 15 %%', $stream->mediaKbps / 1000),
                 ],
             );
         }
@@ -114,7 +114,7 @@ final readonly class StreamCards
     /** Where each gigabyte is paid for. */
     private static function volume(StreamOut $stream): string
     {
-        return $stream->isMetered() ? \sprintf(' · %.1f GB an hour, which are paid for', $stream->gigabytesPerHour()) : '';
+        return $stream->isMetered() ? \sprintf(' · %.1f GB/h (metered)', $stream->gigabytesPerHour()) : '';
     }
 
     private static function said(Settings $settings, Device $device): string
@@ -123,7 +123,7 @@ final readonly class StreamCards
         foreach (self::SAID as $id) {
             $value = $settings->value($device, $id);
             if (null !== $value && !$value->isOpen()) {
-                $parts[] = lcfirst($value->setting->name).' '.$value->shown();
+                $parts[] = $value->setting->name.': '.$value->shown();
             }
         }
 

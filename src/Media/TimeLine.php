@@ -43,8 +43,8 @@ final readonly class TimeLine
             fits: (null === $limit || $total <= $limit) && $total >= $early,
             said: match (true) {
                 null === $limit => \sprintf('%.1f ms', $total),
-                $early > 0 => \sprintf('%.1f ms, good from %s to %s', $total, round($early, 1), round($limit, 1)),
-                default => \sprintf('%.1f ms of %s', $total, round($limit, 1)),
+                $early > 0 => \sprintf('%.1f ms, allowed %s to %s', $total, round($early, 1), round($limit, 1)),
+                default => \sprintf('%.1f ms, limit %s', $total, round($limit, 1)),
             },
         );
     }

@@ -113,8 +113,8 @@ final readonly class NetMap
             'reached' => $reached,
             'said' => match ($reached) {
                 null => '',
-                true => '' === $by ? 'gets there' : 'by '.mb_strimwidth($by, 0, 26, '…'),
-                false => mb_strimwidth($verdict->cause?->rule->short() ?? 'does not get there', 0, 34, '…'),
+                true => '' === $by ? 'reachable' : 'by '.mb_strimwidth($by, 0, 26, '…'),
+                false => mb_strimwidth($verdict->cause?->rule->short() ?? 'unreachable', 0, 34, '…'),
             },
             'told' => $verdict->cause->text ?? '',
         ];

@@ -82,7 +82,7 @@ final readonly class NetworksPage
 
         return new NetworksView(
             summary: \sprintf(
-                '%s, %s · drawn from the plan',
+                '%s, %s',
                 Words::count($digest->segments, 'segment'),
                 Words::count($digest->devices, 'device'),
             ),
@@ -100,8 +100,11 @@ final readonly class NetworksPage
             mapUrl: $this->url('networks', $context, ['from' => '']),
             routerUrl: $this->url('networks', $context).'#router-',
             mapSaid: isset($context->job->segments[$from])
-                ? \sprintf('A rightly set up unit in %s pings one in each other segment.', $context->job->segments[$from]->name)
-                : 'Choose a segment to see what gets where from there.',
+                ? \sprintf(
+                    'Test: ICMP echo from a correctly configured device in %s to one in each other segment.',
+                    $context->job->segments[$from]->name,
+                )
+                : 'Select a segment to see which segments it can reach.',
         );
     }
 
@@ -155,7 +158,7 @@ final readonly class NetworksPage
         foreach ($context->job->routers as $router) {
             $routers[$router->id] = $router->name;
         }
-        $routers['+'] = 'a new one';
+        $routers['+'] = 'new router';
         $fields = [
             new FormField('name', 'Name', $form->name, required: true, more: ['maxlength' => 120, 'autofocus' => true]),
             new FormField('vlan', 'VLAN', $form->vlan, technical: true, more: ['inputmode' => 'numeric']),
@@ -177,7 +180,7 @@ final readonly class NetworksPage
         );
         $fields[] = new FormField('external', 'Leads to', $form->external, 'select', options: $beyond);
         $fields[] = new FormField('snooping', 'IGMP snooping', $form->snooping ? '1' : '', 'check');
-        $fields[] = new FormField('querier', 'a switch or router asks for members (querier)', $form->querier ? '1' : '', 'check');
+        $fields[] = new FormField('querier', 'IGMP querier', $form->querier ? '1' : '', 'check');
 
         return new SegmentFormView(
             url: $this->url('segment_save', $context),
@@ -186,11 +189,11 @@ final readonly class NetworksPage
             hidden: ['id' => (string) $form->id, 'version' => $context->revision],
             leaveUrl: $this->url('networks', $context),
             more: null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Link(
-                'More subnets, everything else',
+                'All fields',
                 $this->url('record', $context, ['list' => 'segments', 'id' => $form->id]),
             ),
             remove: null === $form->id || !isset($context->job->segments[$form->id]) ? null : new Post(
-                'remove this segment',
+                'Delete segment',
                 $this->url('segment_remove', $context, ['id' => $form->id]),
                 ['version' => $context->revision],
                 small: true,
@@ -225,14 +228,14 @@ final readonly class NetworksPage
                     'multicast routing' => $i->multicast,
                     'mDNS relay' => $i->mdnsRelay,
                     'source NAT (masquerade)' => $i->masquerade,
-                    'answers ARP for what lies behind' => $i->proxyArp,
-                    'relays DHCP' => null !== $i->relay,
+                    'proxy ARP' => $i->proxyArp,
+                    'DHCP relay' => null !== $i->relay,
                 ]))),
             ], $router->interfaces),
             rules: array_map($rule, $router->rules, $notes['rules']),
-            default: ['line' => 'then '.$router->defaultAction->value, 'decides' => $notes['otherwise']],
+            default: ['line' => 'Default action: '.$router->defaultAction->value, 'decides' => $notes['otherwise']],
             routes: array_map(static fn (Route $r, string $n): array => [
-                'line' => $r->to.' by '.$r->via,
+                'line' => $r->to.' via '.$r->via,
                 'decides' => $n,
             ], $router->routes, $notes['routes']),
             edit: $lead ? new Link('edit', $edit, $key, ' '.$router->name) : null,

@@ -52,7 +52,7 @@ final readonly class RouterNotes
     {
         $hits = $ofRules->at($router->id, $rule);
         if ([] === $hits) {
-            $none = $ofRules->isWhole ? 'decides no intent' : 'decides none of the intents that could be looked at in time';
+            $none = $ofRules->isWhole ? 'matches no intent' : 'matches none of the intents that could be evaluated in time';
 
             return RuleHits::NONE === $rule ? $none : self::coveringOf($router, $rule) ?? $none;
         }
@@ -60,7 +60,7 @@ final readonly class RouterNotes
         $more = \count($names) - self::MAX_NAMES;
 
         return \sprintf(
-            'decides %s: %s%s',
+            'matches %s: %s%s',
             Words::count(array_sum($hits), 'pair'),
             implode('; ', \array_slice($names, 0, self::MAX_NAMES)),
             $more > 0 ? \sprintf(' and %d more', $more) : '',
@@ -77,7 +77,7 @@ final readonly class RouterNotes
             }
         }
 
-        return \sprintf('▲ %s lies in none of its own subnets: nothing goes this way', $route->via);
+        return \sprintf('▲ The next hop %s is in none of its subnets: the route is unusable', $route->via);
     }
 
     private static function standsIn(Job $job, Network $network, Ipv4Address $hop, string $segment): string
@@ -91,7 +91,7 @@ final readonly class RouterNotes
             }
         }
 
-        return \sprintf('▲ nobody in %s has %s', $where, $hop);
+        return \sprintf('▲ No device in %s has %s', $where, $hop);
     }
 
     /** What is said of a rule that an earlier one makes needless; null of others. */
@@ -99,7 +99,7 @@ final readonly class RouterNotes
     {
         foreach (\array_slice($router->rules, 0, $rule) as $place => $earlier) {
             if ($earlier->covers($router->rules[$rule])) {
-                return \sprintf('never asked: rule %d takes everything it names', $place + 1);
+                return \sprintf('shadowed by rule %d', $place + 1);
             }
         }
 

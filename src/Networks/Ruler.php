@@ -81,7 +81,7 @@ final readonly class Ruler
         foreach ($segments ?? $job->segments as $segment) {
             $members = $bySegment[$segment->id] ?? [];
             if ([] === $segment->subnets) {
-                $rulers[] = new self($segment, null, \sprintf('%d units, no subnet yet', \count($members)));
+                $rulers[] = new self($segment, null, \sprintf('%d devices, no subnet yet', \count($members)));
             }
             foreach ($segment->subnets as $subnet) {
                 $rulers[] = self::draw(

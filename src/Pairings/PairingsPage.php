@@ -58,7 +58,7 @@ final readonly class PairingsPage
             summary: \sprintf(
                 '%s, %s',
                 Words::count(\count($settings->couplings->all), 'pair', 'pairs'),
-                0 === $broken ? 'all values agree' : Words::count($broken, 'value does not agree', 'values do not agree'),
+                0 === $broken ? 'all settings match' : Words::count($broken, 'setting does not match', 'settings do not match'),
             ),
             next: $this->next($context, $pairings),
             groups: \array_slice($groups, 0, self::MAX_GROUPS),
@@ -111,7 +111,7 @@ final readonly class PairingsPage
             width: 40 + max(0, ...array_column($columns, 1)) * self::COLUMN + self::POST,
             height: 20 + (1 + max(0, ...array_values($rows))) * self::ROW,
             state: \in_array('broken', $states, true) ? 'broken' : (\in_array('open', $states, true) ? 'open' : 'agrees'),
-            more: 0 === $more ? '' : \sprintf('and %d more like these, all in agreement', $more),
+            more: 0 === $more ? '' : \sprintf('and %d more like these, all matching', $more),
         );
     }
 
@@ -237,10 +237,10 @@ final readonly class PairingsPage
         $all = array_map(static fn (Device $d): string => $d->name, $context->job->devices);
 
         return [
-            new FormField('from', 'Unit', $selected, 'select', options: ['' => ''] + $from, required: true),
+            new FormField('from', 'Device', $selected, 'select', options: ['' => ''] + $from, required: true),
             new FormField(
                 name: 'coupling',
-                label: 'does this',
+                label: 'Relation',
                 value: '',
                 control: 'select',
                 options: ['' => ''] + $relations,

@@ -56,7 +56,7 @@ final readonly class BackPage
                 'version' => $context->revision,
                 'offer' => $list->change->fingerprint(),
             ],
-            warning: $mayTake ? '' : 'Some of this is a lead\'s to change: only a lead takes it over.',
+            warning: $mayTake ? '' : 'Some of this may be changed by a lead only.',
         );
     }
 

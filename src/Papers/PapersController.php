@@ -65,7 +65,7 @@ final class PapersController extends JobController
             ),
             note: $paper instanceof Reimportable || 'cables' === $paper->name()
                 ? ''
-                : 'This list follows from others and from the plan. It is not read back.',
+                : 'This list is calculated from the plan. It cannot be imported.',
         );
 
         return $this->page($context, 'brief', 'papers/paper.html.twig', $view);
@@ -127,7 +127,7 @@ final class PapersController extends JobController
         $paper = $this->paper($name);
 
         return $paper instanceof Reimportable ? $paper : throw $this->createNotFoundException(
-            \sprintf('%s follows from the plan and is not read back.', $paper->title()),
+            \sprintf('%s is calculated from the plan and cannot be imported.', $paper->title()),
         );
     }
 
@@ -140,8 +140,8 @@ final class PapersController extends JobController
     {
         return match (true) {
             !$this->isGranted('ROLE_TECHNICIAN') => [],
-            $paper instanceof Reimportable => [new Link('Take it back, changed', $url('paper_back', $paper->name()), 'b')],
-            'cables' === $paper->name() => [new Link('Take it back, changed', $url('cables_list', ''), 'b')],
+            $paper instanceof Reimportable => [new Link('Import the changed list', $url('paper_back', $paper->name()), 'b')],
+            'cables' === $paper->name() => [new Link('Import the changed list', $url('cables_list', ''), 'b')],
             default => [],
         };
     }

@@ -115,7 +115,7 @@ final class XlsxReader
             if (\XMLReader::ELEMENT === $strings->nodeType && 'si' === $strings->localName) {
                 $this->strings[] = self::said($strings);
                 if (\count($this->strings) > self::MAX_STRINGS) {
-                    throw InvalidFile::at('file', 'more texts', self::ALLOWED, 'Take it over in parts.');
+                    throw InvalidFile::at('file', 'more texts', self::ALLOWED, 'Import it in parts.');
                 }
             }
         }
@@ -161,7 +161,7 @@ final class XlsxReader
             } elseif ('row' === $xml->localName) {
                 $lines[] = self::line($row);
                 if (\count($lines) > self::MAX_ROWS) {
-                    throw InvalidFile::at('file', 'more rows', self::ALLOWED, 'Take it over in parts.');
+                    throw InvalidFile::at('file', 'more rows', self::ALLOWED, 'Import it in parts.');
                 }
             } elseif ('c' === $xml->localName && \XMLReader::ELEMENT === $xml->nodeType && !$xml->isEmptyElement) {
                 $column = self::column((string) $xml->getAttribute('r'), \count($row));
@@ -273,7 +273,7 @@ final class XlsxReader
             return null;
         }
         if ($stat['size'] > self::MAX_BYTES) {
-            throw InvalidFile::at('file', 'a larger one', self::ALLOWED, 'Take it over in parts.');
+            throw InvalidFile::at('file', 'a larger one', self::ALLOWED, 'Import it in parts.');
         }
         $xml = \XMLReader::XML((string) $this->zip->getFromName($path), null, \LIBXML_NONET | \LIBXML_NOERROR | \LIBXML_NOWARNING);
 

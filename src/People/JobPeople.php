@@ -75,8 +75,8 @@ final readonly class JobPeople
         if (Role::Lead !== $role && [] === $others) {
             throw new InvalidValue(
                 $user->getDisplayName(),
-                'somebody beside whom this job has another lead',
-                'Nobody else could change its networks then. Make somebody else a lead first.',
+                'a person who is not the only lead of this job',
+                'Otherwise nobody could change its networks. Make somebody else a lead first.',
             );
         }
     }

@@ -36,7 +36,7 @@ final class JobPeopleController extends JobController
             } else {
                 $own->set($context->stored, $user, Role::sent($chosen, JobPeoplePage::NOTHING), $this->user());
             }
-            $this->addFlash('done', \sprintf('That is what %s may do here from now on.%s', $user->getDisplayName(), self::caution($user)));
+            $this->addFlash('done', \sprintf('The role of %s in this job is changed.%s', $user->getDisplayName(), self::caution($user)));
         } catch (InvalidValue $e) {
             $this->addFlash('error', Sentence::ofValue($e));
         }

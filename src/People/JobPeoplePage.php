@@ -20,7 +20,7 @@ final readonly class JobPeoplePage
     public const AS_EVERYWHERE = '';
     public const NOTHING = 'none';
 
-    public const LEADS = 'What is set here does not bind leads: who is a lead everywhere manages people, and can let themselves in.';
+    public const LEADS = 'A role set here does not bind leads: a lead of all jobs manages people, and can assign themselves.';
 
     public function __construct(
         private People $people,
@@ -56,7 +56,7 @@ final readonly class JobPeoplePage
      */
     private function person(StoredJob $job, User $user, ?JobRole $own, bool $isSelf): array
     {
-        $options = [self::AS_EVERYWHERE => \sprintf('as everywhere: %s', Role::word($user->getRole()))];
+        $options = [self::AS_EVERYWHERE => \sprintf('general role: %s', Role::word($user->getRole()))];
         foreach (Role::cases() as $role) {
             $options[$role->value] = $role->label().' here';
         }
@@ -67,7 +67,7 @@ final readonly class JobPeoplePage
             'role' => Role::word($role),
             'tone' => null === $role ? 'quiet' : '',
             'chosen' => null === $own ? self::AS_EVERYWHERE : $own->getRole()->value ?? self::NOTHING,
-            'options' => $options + [self::NOTHING => 'nothing: does not see this job'],
+            'options' => $options + [self::NOTHING => 'no access to this job'],
             'since' => null === $own ? '' : \sprintf(
                 'set by %s, %s',
                 $own->getSetBy()?->getDisplayName() ?? 'somebody',

@@ -17,9 +17,9 @@ final readonly class LoginView
     {
         $error = match (true) {
             null === ($e = $authentication->getLastAuthenticationError()) => '',
-            $e instanceof DisabledException => 'Your account was switched off. Ask the lead who invited you.',
+            $e instanceof DisabledException => 'Your account is deactivated. Ask the lead who invited you.',
             $e instanceof TooManyLoginAttemptsAuthenticationException => 'Too many attempts with this name. Wait a minute, then try again.',
-            default => 'That name and password do not belong together. Check capitals and try again.',
+            default => 'User name or password is wrong. Check capitals and try again.',
         };
 
         return new self($authentication->getLastUsername(), $error);

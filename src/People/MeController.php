@@ -34,7 +34,7 @@ final class MeController extends AbstractController
             return $this->shown($self, name: $name, nameError: Sentence::ofValue($e));
         }
 
-        return $this->done('Others see that name from now on.');
+        return $this->done('Your display name is changed.');
     }
 
     #[Route('/me/password', name: 'me_password', methods: ['POST'])]
@@ -46,13 +46,13 @@ final class MeController extends AbstractController
     ): Response {
         $wrong = $passwords->isOf($self, $request->request->getString('old'))
             ? $passwords->choose($self, $request->request->getString('password'), $request->request->getString('again'))
-            : 'The first is not the password you have now. Check capitals and type it again.';
+            : 'The present password is wrong. Check capitals and enter it again.';
         if ('' !== $wrong) {
             return $this->shown($self, passwordError: $wrong);
         }
         $em->flush();
 
-        return $this->done('That is your password from now on. Everywhere else you were logged out.');
+        return $this->done('Your password is changed. All other sessions were logged out.');
     }
 
     #[Route('/me/sessions', name: 'me_sessions', methods: ['POST'])]
@@ -60,7 +60,7 @@ final class MeController extends AbstractController
     {
         $people->endSessions($self);
 
-        return $this->done('You are logged in here and nowhere else.');
+        return $this->done('All other sessions were logged out.');
     }
 
     private function done(string $sentence): Response

@@ -25,13 +25,13 @@ final readonly class Passwords
     {
         $wrong = match (true) {
             mb_strlen($password) < self::SHORTEST => \sprintf(
-                '%d characters were given; allowed are %d and more. Three or four words are easy to keep in mind.',
+                '%d characters were given; allowed are %d and more. Three or four words are easy to remember.',
                 mb_strlen($password),
                 self::SHORTEST,
             ),
             \strlen($password) > self::LONGEST => \sprintf('That is longer than %d characters. Choose a shorter one.', self::LONGEST),
             str_contains(mb_strtolower($password), mb_strtolower($user->getUserIdentifier())) => 'Your name is in it. Choose another one.',
-            $password !== $again => 'The two are not the same. Type it once more.',
+            $password !== $again => 'The two passwords differ. Enter them again.',
             default => '',
         };
         if ('' === $wrong) {

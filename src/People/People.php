@@ -33,7 +33,7 @@ final readonly class People
     public function named(string $username): User
     {
         return $this->em->getRepository(User::class)->findOneBy(['username' => $username])
-            ?? throw new InvalidValue($username, 'the name of somebody who is here', 'The list of people says who is.');
+            ?? throw new InvalidValue($username, 'the name of a person', 'See the list of people.');
     }
 
     /**
@@ -47,7 +47,7 @@ final readonly class People
         $displayName = trim($displayName);
         if (1 !== preg_match(self::NAME, $username)) {
             $allowed = '2 to 60 small letters, digits, dots and hyphens, a letter first';
-            throw new InvalidValue($username, $allowed, 'Choose the name they log in with.');
+            throw new InvalidValue($username, $allowed, 'Choose a user name.');
         }
         if (null !== $this->em->getRepository(User::class)->findOneBy(['username' => $username])) {
             throw self::isTaken($username);
@@ -106,7 +106,7 @@ final readonly class People
 
     private static function isTaken(string $username): InvalidValue
     {
-        return new InvalidValue($username, 'a name that nobody has yet', 'Somebody is called that. Choose another one.');
+        return new InvalidValue($username, 'a name that is not taken', 'That name is taken. Choose another one.');
     }
 
     private function linkFor(User $user): string
@@ -124,8 +124,8 @@ final readonly class People
         if (Role::Lead === $besides->getRole() && $besides->isActive() && [] === $others) {
             throw new InvalidValue(
                 $besides->getDisplayName(),
-                'somebody beside whom there is another lead',
-                'Nobody else could invite people then. Make somebody else a lead first.',
+                'a person who is not the only lead',
+                'Otherwise nobody could invite people. Make somebody else a lead first.',
             );
         }
     }
@@ -135,6 +135,6 @@ final readonly class People
     {
         return '' !== $name && mb_strlen($name) <= 120
             ? $name
-            : throw new InvalidValue($name, '1 to 120 characters', 'Type the name that others see.');
+            : throw new InvalidValue($name, '1 to 120 characters', 'Enter the display name.');
     }
 }

@@ -18,7 +18,7 @@ use Vorhut\Core\InvalidValue;
 
 #[AsCommand(
     'vorhut:people',
-    'Lists people, invites them, sets what they may do, switches them off and on',
+    'Lists people, invites them, sets their roles, deactivates and activates them',
     help: "list · first · invite NAME --display 'Full Name' --role lead|technician|viewer|none · password NAME · logout NAME\n"
         .'off NAME · on NAME · role NAME --role … [--job SLUG --by LEAD]. What makes a link prints it, once.',
 ),]
@@ -37,9 +37,9 @@ final class PeopleCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('do', InputArgument::OPTIONAL, 'What to do', 'list');
-        $this->addArgument('name', InputArgument::OPTIONAL, 'The name they log in with', '');
-        $this->addOption('display', null, InputOption::VALUE_REQUIRED, 'The name others see', '');
-        $this->addOption('role', null, InputOption::VALUE_REQUIRED, 'What they may do', 'technician');
+        $this->addArgument('name', InputArgument::OPTIONAL, 'User name', '');
+        $this->addOption('display', null, InputOption::VALUE_REQUIRED, 'Display name', '');
+        $this->addOption('role', null, InputOption::VALUE_REQUIRED, 'Role', 'technician');
         $this->addOption('job', null, InputOption::VALUE_REQUIRED, 'In this job only', '');
         $this->addOption('by', null, InputOption::VALUE_REQUIRED, 'The lead who says so, for a single job', '');
     }
@@ -81,8 +81,8 @@ final class PeopleCommand extends Command
             'invite' => [$this->people->invite($name, '' === $text('display') ? $name : $text('display'), self::role($text('role')))],
             'password' => [$this->people->reset($this->people->named($name))],
             'logout' => $this->told($name, $this->people->endSessions(...), 'was logged out everywhere'),
-            'off' => $this->told($name, fn (User $u) => $this->people->setActive($u, false), 'was switched off'),
-            'on' => $this->told($name, fn (User $u) => $this->people->setActive($u, true), 'was switched on'),
+            'off' => $this->told($name, fn (User $u) => $this->people->setActive($u, false), 'was deactivated'),
+            'on' => $this->told($name, fn (User $u) => $this->people->setActive($u, true), 'was activated'),
             'role' => $this->setRole($this->people->named($name), $text),
             default => throw new InvalidValue($do, 'list, first, invite, password, logout, off, on or role', 'See --help.'),
         };
@@ -92,7 +92,7 @@ final class PeopleCommand extends Command
     private function first(): array
     {
         return [
-            'Nobody is here yet. With this link, good once and for '.Links::DAYS.' days, the first lead chooses a password:',
+            'There are no people yet. With this link, valid once and for '.Links::DAYS.' days, the first lead chooses a password:',
             $this->people->invite('lead', 'Lead', Role::Lead),
         ];
     }
@@ -139,7 +139,7 @@ final class PeopleCommand extends Command
 
     private static function line(User $user): string
     {
-        $state = $user->isActive() ? ('' === $user->getPassword() ? 'invited' : 'in use') : 'switched off';
+        $state = $user->isActive() ? ('' === $user->getPassword() ? 'invited' : 'in use') : 'deactivated';
 
         return \sprintf('%-20s %-12s %-13s %s', $user->getUserIdentifier(), Role::word($user->getRole()), $state, $user->getDisplayName());
     }

@@ -66,7 +66,7 @@ final class PeopleController extends AbstractController
         return $this->tried(fn () => $this->people->setRole($user, $role), \sprintf(
             '%s is %s from now on.',
             $user->getDisplayName(),
-            null === $role ? 'only in jobs that name them' : 'a '.$role->label(),
+            null === $role ? 'in assigned jobs only' : 'a '.$role->label(),
         ));
     }
 
@@ -77,7 +77,7 @@ final class PeopleController extends AbstractController
         $active = $request->request->getBoolean('active');
 
         return $this->tried(fn () => $this->people->setActive($user, $active), \sprintf(
-            $active ? '%s may come in again.' : '%s was logged out and does not come in any more.',
+            $active ? '%s is activated.' : '%s is deactivated and was logged out.',
             $user->getDisplayName(),
         ));
     }

@@ -20,7 +20,7 @@ final readonly class PeoplePage
         'ROLE_LEAD' => 'lead',
         'ROLE_TECHNICIAN' => 'technician',
         'ROLE_VIEWER' => 'viewer',
-        '' => 'only jobs that name them',
+        '' => 'assigned jobs only',
     ];
 
     public function __construct(private People $people, private ClockInterface $clock, private UrlGeneratorInterface $urls) {}
@@ -37,15 +37,15 @@ final readonly class PeoplePage
 
         return new PeopleView(
             summary: Words::count($active, 'person', 'people').(\count($all) > $active ? \sprintf(
-                ', %d switched off',
+                ', %d deactivated',
                 \count($all) - $active,
             ) : ''),
             people: array_map(fn (User $u): PersonView => $this->person($u, $self), $all),
             roles: self::ROLES,
             fields: [
-                new FormField('name', 'Name others see', $typed['name'] ?? '', required: true, more: ['maxlength' => 120]),
-                new FormField('username', 'Name they log in with', $typed['username'] ?? '', required: true, more: ['maxlength' => 60]),
-                new FormField('role', 'May', $typed['role'] ?? Role::Technician->value, 'select', options: self::ROLES),
+                new FormField('name', 'Display name', $typed['name'] ?? '', required: true, more: ['maxlength' => 120]),
+                new FormField('username', 'User name', $typed['username'] ?? '', required: true, more: ['maxlength' => 60]),
+                new FormField('role', 'Role', $typed['role'] ?? Role::Technician->value, 'select', options: self::ROLES),
             ],
             error: $error,
             link: null === $link ? null : $link + ['days' => Links::DAYS],
@@ -58,18 +58,18 @@ final readonly class PeoplePage
         $isWaiting = '' === $user->getPassword();
         $until = $user->getLinkUntil();
         [$state, $tone] = match (true) {
-            !$user->isActive() => ['switched off', 'quiet'],
-            $isWaiting && (null === $until || $until < $this->clock->now()) => ['the link has run out', 'care'],
-            $isWaiting => [\sprintf('has a link, good until %s', LocalTime::date($until, $until->getTimezone())), 'care'],
+            !$user->isActive() => ['deactivated', 'quiet'],
+            $isWaiting && (null === $until || $until < $this->clock->now()) => ['the link has expired', 'care'],
+            $isWaiting => [\sprintf('has a link, valid until %s', LocalTime::date($until, $until->getTimezone())), 'care'],
             default => ['in use', 'through'],
         };
         $name = ' '.$user->getDisplayName();
         $posts = [
             new Post($isWaiting ? 'new link' : 'new password', $this->urls->generate('person_reset', $of), spoken: $name, small: true),
             new Post('log out everywhere', $this->urls->generate('person_sessions', $of), spoken: $name, small: true),
-            new Post('switch off', $this->urls->generate('person_active', $of), ['active' => 0], spoken: $name, small: true),
+            new Post('deactivate', $this->urls->generate('person_active', $of), ['active' => 0], spoken: $name, small: true),
         ];
-        $on = new Post('switch on', $this->urls->generate('person_active', $of), ['active' => 1], spoken: $name, small: true);
+        $on = new Post('activate', $this->urls->generate('person_active', $of), ['active' => 1], spoken: $name, small: true);
 
         return new PersonView(
             name: $user->getDisplayName(),

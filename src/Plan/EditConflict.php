@@ -23,7 +23,7 @@ final class EditConflict extends \RuntimeException
 
     public static function gone(string $id): self
     {
-        $sentence = '%s is not there any more: somebody removed it while you were looking at it. Nothing was changed.';
+        $sentence = '%s no longer exists: somebody removed it while you were looking at it. Nothing was changed.';
 
         return new self(\sprintf($sentence, $id));
     }
@@ -31,8 +31,8 @@ final class EditConflict extends \RuntimeException
     public static function factsChanged(): self
     {
         return new self(
-            'Somebody else changed the facts of the job while you were looking at them. Nothing was saved: what you typed stands here, what'
-            .' they wrote stands in the brief. Save again if yours still holds.',
+            'Somebody else changed the job details while you were looking at them. Nothing was saved: what you entered is still here, what'
+            .' they entered is in Brief. Save again if yours still holds.',
         );
     }
 

@@ -53,9 +53,9 @@ final readonly class JobFigures
     {
         return match (true) {
             0 === $this->intents => ['no intents yet', 'unknown'],
-            $this->failing > 0 => [\sprintf('%d of %d fail', $this->failing, $this->intents), 'broken'],
-            $this->unsettled > 0 => [\sprintf('%d of %d cannot be told', $this->unsettled, $this->intents), 'unknown'],
-            default => [\sprintf('all %d hold', $this->intents), 'through'],
+            $this->failing > 0 => [\sprintf('%d of %d intents fail', $this->failing, $this->intents), 'broken'],
+            $this->unsettled > 0 => [\sprintf('%d of %d intents not predictable', $this->unsettled, $this->intents), 'unknown'],
+            default => [\sprintf('all %d intents hold', $this->intents), 'through'],
         };
     }
 }

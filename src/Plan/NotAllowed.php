@@ -15,7 +15,7 @@ final class NotAllowed extends \RuntimeException
         return new self(\sprintf(
             'Nothing was changed: this would change %s, which %s may not. Ask a lead.',
             [] === $lists ? 'the switches of the job' : 'the '.implode(' and ', $lists),
-            null === $role ? 'who has no part in this job' : 'a '.$role->label(),
+            null === $role ? 'who has no role in this job' : 'a '.$role->label(),
         ));
     }
 }

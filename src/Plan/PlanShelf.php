@@ -65,7 +65,7 @@ final readonly class PlanShelf
                 }
             }
         } catch (\ParseError $e) {
-            $this->logger->warning('A part of a plan was not written to its end; all are made anew.', ['exception' => $e]);
+            $this->logger->warning('A part of a plan was not written completely; all are made again.', ['exception' => $e]);
             $this->parts->deleteItems($names);
 
             return [];

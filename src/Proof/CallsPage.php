@@ -48,10 +48,10 @@ final readonly class CallsPage
         $run = $this->em->getRepository(TestRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
 
         return new CallsView(
-            summary: \sprintf('%d of %s proven live', \count($proven), Words::count(\count($tried), 'step')),
+            summary: \sprintf('%d of %s tested and holding', \count($proven), Words::count(\count($tried), 'step')),
             actions: [
                 new Link('All intents', $this->url('proof', $context), 'o'),
-                new Link('Numbers and routes', $this->url('voice', $context), 'v'),
+                new Link('Extensions and routes', $this->url('voice', $context), 'v'),
             ],
             next: $this->next($context, $next, isset($seen[$next?->step->value])),
             lab: [] === $planned ? null : $this->labs->view($context),
@@ -86,10 +86,10 @@ final readonly class CallsPage
                     LocalTime::clock($seen['at'], $zone),
                 ),
                 '' === $state->step->key() => '',
-                default => 'not tried yet',
+                default => 'not tested',
             },
             intents: $this->intents($context, $state),
-            lacks: 0 === $state->pairs() ? 'Nothing is planned to prove it.' : '',
+            lacks: 0 === $state->pairs() ? 'No intent covers it.' : '',
             action: $this->action($context, $state, $isNext && null === $seen),
             isNext: $isNext,
         );
@@ -147,20 +147,20 @@ final readonly class CallsPage
         if (null === $state) {
             return null;
         }
-        $title = lcfirst($state->step->title());
+        $title = $state->step->title();
         if ($isTried) {
             $why = new Link(
-                'See why',
+                'Show cause',
                 $this->url('proof', $context, ['intent' => $this->worst($context, $state)]).'#intent',
                 'w',
                 main: true,
             );
 
-            return new Next(\sprintf('This does not hold yet: %s', $title), 'It was tried and does not hold for all.', $why);
+            return new Next(\sprintf('Not holding: %s', $title), 'It was tested and does not hold for all pairs.', $why);
         }
         $detail = \sprintf('%s. %s', Words::count($state->pairs(), 'pair'), $state->step->shows());
 
-        return new Next(\sprintf('Next: %s. Press %s.', $title, strtoupper($state->step->key())), $detail, null);
+        return new Next(\sprintf('Next: %s (key %s).', $title, strtoupper($state->step->key())), $detail, null);
     }
 
     /** The intent of a step that fails in the plan, else its first. */
@@ -185,11 +185,11 @@ final readonly class CallsPage
     {
         $keys = [];
         foreach ($planned as $state) {
-            $keys[$state->step->key()] = 'Test: '.lcfirst($state->step->title());
+            $keys[$state->step->key()] = 'Test: '.$state->step->title();
         }
         unset($keys[CallStep::Help->key()]);
 
-        return $keys + ['w' => 'See why it fails', 'b' => 'Start or stop the lab', 'o' => 'All intents', 'v' => 'Numbers and routes'];
+        return $keys + ['w' => 'Show why it fails', 'b' => 'Start or stop the lab', 'o' => 'All intents', 'v' => 'Extensions and routes'];
     }
 
     /** @param array<string, string> $more */

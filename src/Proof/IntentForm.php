@@ -24,7 +24,7 @@ final readonly class IntentForm
 
     /** A sentence of more would not be read. */
     private const MAX_NAMES = 2;
-    private const EXAMPLES = ['from' => 'begin to type a name', 'to' => 'a unit, all of a kind, a network, a place'];
+    private const EXAMPLES = ['from' => 'start typing a name', 'to' => 'a device, device type, segment or location'];
 
     /**
      * @param array<array-key, mixed> $record as it stands in the plan, or as it was typed
@@ -38,16 +38,16 @@ final readonly class IntentForm
         foreach ((new RecordForm($job))->fields(RecordType::fromClass(Intent::class), $record, ['id']) as $f) {
             $fields[$f->name] = match ($f->name) {
                 'from', 'to' => self::side($f, $names, $record[$f->name] ?? []),
-                'kind' => new FormField($f->name, 'What', $f->value, 'select', options: self::kinds()),
+                'kind' => new FormField($f->name, 'Type', $f->value, 'select', options: self::kinds()),
                 'service' => new FormField(
                     name: $f->name,
-                    label: 'Service, where it reaches or dials',
+                    label: 'Service (for reach and dial)',
                     value: $f->value,
                     control: 'text',
                     technical: true,
                     placeholder: 'tcp/443',
                 ),
-                'name' => new FormField($f->name, $f->label, $f->value, placeholder: 'made of the rest where left blank', broad: true),
+                'name' => new FormField($f->name, $f->label, $f->value, placeholder: 'generated if left blank', broad: true),
                 default => $f,
             };
         }

@@ -39,7 +39,7 @@ final readonly class IntentPage
         $name = $job->intents[$id]->name ?? '';
 
         return new IntentView(
-            title: $isNew ? 'What must be, or must not' : $name,
+            title: $isNew ? 'Intent (must, must not)' : $name,
             url: $this->url('intent_save', $context, ['id' => $id]),
             version: $context->revision,
             fields: ($refusals ?? Refusals::none())->at($this->form->fields($job, $record)),
@@ -48,7 +48,7 @@ final readonly class IntentPage
             cancel: new Link('Cancel', $this->url('proof', $context, $isNew ? [] : ['intent' => $id]).'#intent'),
             actions: $isNew ? [] : $this->actions($context, $id),
             remove: $isNew ? null : new Post(
-                'remove this intent',
+                'Delete intent',
                 $this->url('intent_remove', $context, ['id' => $id]),
                 ['version' => $context->revision],
                 small: true,
@@ -60,7 +60,7 @@ final readonly class IntentPage
     /** @return list<Link|Post> */
     private function actions(JobContext $context, string $id): array
     {
-        $actions = [new Link('Another one like it', $this->url('intent', $context, ['id' => NewRecord::ID, 'like' => $id]), 'l')];
+        $actions = [new Link('Duplicate', $this->url('intent', $context, ['id' => NewRecord::ID, 'like' => $id]), 'l')];
         foreach (['up' => [-1, 'u'], 'down' => [1, 'j']] as $to => [$step, $key]) {
             if (null !== RecordOrder::step(array_keys($context->job->intents), $id, $step)) {
                 $values = ['version' => $context->revision, 'to' => $to];

@@ -88,7 +88,7 @@ final readonly class PairPanel
         return new RepairsView(
             $this->repairs->all(context: $context, repairs: $shown, failing: $failing, intent: $intent->id, pair: $p->pair->key()),
             PairVerdict::Leak === $p->span
-                ? 'No router stands between them that could stop it: move one of them to another segment.'
+                ? 'There is no router between them that could block it: move one of them to another segment.'
                 : $p->cause?->rule->otherwise() ?? '',
             null === $found ? $this->urls->generate('repairs', $query) : null,
         );
@@ -128,7 +128,7 @@ final readonly class PairPanel
             drawing: self::drawing($explanation, $leak),
             pairs: $rows,
             pairsSummary: $summary,
-            why: $p->cause->text ?? ($leak ? 'It is reachable, though it must not be' : 'It works as planned'),
+            why: $p->cause->text ?? ($leak ? 'It is reachable, but must not be' : 'It works as planned'),
             parts: self::parts($explanation),
             repairs: $p->span->fails() ? $this->mends($context, $intent, $p) : null,
             tests: $this->tests(context: $context, network: $network, intent: $intent, pair: $p->pair, count: $count),
@@ -208,7 +208,7 @@ final readonly class PairPanel
         foreach ($part->steps as $step) {
             $turns = $step->ok && PathDirection::Reply === $step->leg
                 && $before instanceof TraceStep && PathDirection::Request === $before->leg;
-            $note = null === $part->leaf->media ? '(the answer)' : '(the other way)';
+            $note = null === $part->leaf->media ? '(reply)' : '(reverse direction)';
             $steps[] = ['text' => $step->text, 'stop' => !$step->ok, 'note' => $turns ? $note : ''];
             $before = $step;
         }
@@ -247,7 +247,7 @@ final readonly class PairPanel
             'url' => $this->urls->generate('observe', ['slug' => $context->stored->getSlug()]),
             'values' => ['intent' => $intent->id, 'pair' => $pair->key()],
             'fields' => [
-                new FormField('span', 'Observed', control: 'select', options: $spans),
+                new FormField('span', 'Test result', control: 'select', options: $spans),
                 new FormField('note', 'Note', more: ['maxlength' => 400]),
             ],
         ];

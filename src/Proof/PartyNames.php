@@ -15,7 +15,7 @@ final class PartyNames
 {
     private const WORDS = [
         'device' => 'unit',
-        'profile' => 'all of a kind',
+        'profile' => 'all of a device type',
         'segment' => 'network',
         'location' => 'place',
         'extension' => 'number',
@@ -79,7 +79,7 @@ final class PartyNames
         }
         if ([] !== $found) {
             $names = implode(', ', array_map($this->name(...), \array_slice($found, 0, 4)));
-            throw new InvalidValue($typed, 'one of '.$names, 'More than one is called so: choose from the list.');
+            throw new InvalidValue($typed, 'one of '.$names, 'Several have that name: choose from the list.');
         }
         if (null !== Ipv4Address::tryFrom(trim($typed))) {
             return 'address:'.trim($typed);
@@ -90,7 +90,11 @@ final class PartyNames
         try {
             return (string) PartyRef::fromString(trim($typed));
         } catch (InvalidValue) {
-            throw new InvalidValue($typed, 'a unit, kind, network, place or number of this job, or an address', $this->near($typed));
+            throw new InvalidValue(
+                $typed,
+                'a device, device type, segment, location or extension of this job, or an address',
+                $this->near($typed),
+            );
         }
     }
 
@@ -105,7 +109,7 @@ final class PartyNames
             }
         }
 
-        return null === $best ? 'Begin to type its name and choose it.' : \sprintf('Did you mean %s?', $this->name($best));
+        return null === $best ? 'Start typing its name and choose it.' : \sprintf('Did you mean %s?', $this->name($best));
     }
 
     private function know(string $kind, string $id, string $name): void

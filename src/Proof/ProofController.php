@@ -44,7 +44,7 @@ final class ProofController extends JobController
         if (!$known || null === $span || !\in_array($span, PairVerdict::observable(), true)) {
             $words = implode(', ', array_map(static fn (PairVerdict $s): string => $s->word(), PairVerdict::observable()));
             $none = 'There is no such pair in this job. Open it again.';
-            $this->addFlash('error', $known ? \sprintf('Choose what you saw: %s.', $words) : $none);
+            $this->addFlash('error', $known ? \sprintf('Choose a test result: %s.', $words) : $none);
 
             return $this->to($context, 'proof');
         }
@@ -60,7 +60,7 @@ final class ProofController extends JobController
             at: $this->now(),
         );
         $names = [$context->job->nameOf($pair->from), $context->job->nameOf($pair->to)];
-        $title = \sprintf('Saw %s to %s: %s', $names[0], $names[1], $span->word());
+        $title = \sprintf('Test result %s to %s: %s', $names[0], $names[1], $span->word());
         $back = ['intent' => $intent, 'pair' => $pair->key()];
 
         return $this->change(

@@ -64,7 +64,7 @@ final readonly class ProofPage
 
         return new ProofView(
             summary: \sprintf(
-                '%s, %s · predicted from the plan as it stands',
+                '%s, %s',
                 Words::count(\count($digest->intents), 'intent'),
                 Words::count($digest->pairs, 'pair'),
             ),
@@ -174,7 +174,7 @@ final readonly class ProofPage
 
         return $none ? [$add] : [
             $add,
-            ...$this->calls->any($context->stored) ? [new Link('Calls in order', $this->url('calls', $context), 'o')] : [],
+            ...$this->calls->any($context->stored) ? [new Link('Call tests in sequence', $this->url('calls', $context), 'o')] : [],
             new Link('What if', $this->url('what_if', $context), 'w'),
             new Post('Test live', $this->url('test_start', $context), key: 't'),
         ];

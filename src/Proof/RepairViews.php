@@ -32,9 +32,9 @@ final readonly class RepairViews
         if (null === $repair || !$this->rights->allow($context->stored, $repair->change)) {
             return new NextRepairView(null, null);
         }
-        $post = $this->post(context: $context, repair: $repair, intent: '', pair: '', text: 'Change the plan', key: 'a', main: true);
+        $post = $this->post(context: $context, repair: $repair, intent: '', pair: '', text: 'Apply to plan', key: 'a', main: true);
         $breaks = 0 === $repair->breaks ? ' and breaks none' : \sprintf(', breaks %d', $repair->breaks);
-        $effect = \sprintf('Mends %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
+        $effect = \sprintf('Fixes %s%s. %s.', Words::count($repair->mends, 'failing pair'), $breaks, $repair->hands->label());
 
         return new NextRepairView(new Next($repair->sentence, $effect, $post), null);
     }
@@ -82,16 +82,16 @@ final readonly class RepairViews
     {
         $breaks = 0 === $repair->breaks ? 'none' : (string) $repair->breaks;
         $after = $failing - $repair->mends + $repair->breaks;
-        $leaks = $repair->leaks > 0 ? ', and opens what must stay apart' : '';
-        $text = '' === $repair->request ? 'Change the plan' : 'It is done: change the plan';
+        $leaks = $repair->leaks > 0 ? ', and opens connections that must be blocked' : '';
+        $text = '' === $repair->request ? 'Apply to plan' : 'Client has done it: apply to plan';
         $post = $first
             ? $this->post(context: $context, repair: $repair, intent: $intent, pair: $pair, text: $text, key: 'm')
-            : $this->post(context: $context, repair: $repair, intent: $intent, pair: $pair, text: 'change it', small: true);
+            : $this->post(context: $context, repair: $repair, intent: $intent, pair: $pair, text: 'apply', small: true);
 
         return new RepairView(
             sentence: $repair->sentence,
             effect: \sprintf(
-                'Mends %s, breaks %s%s: %d fail now, %d after. %s.',
+                'Fixes %s, breaks %s%s: %d pairs fail now, %d after the change. %s.',
                 Words::count($repair->mends, 'pair'),
                 $breaks,
                 $leaks,
@@ -99,7 +99,7 @@ final readonly class RepairViews
                 $after,
                 $repair->hands->label(),
             ),
-            short: \sprintf('mends %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
+            short: \sprintf('fixes %d, breaks %s%s.', $repair->mends, $breaks, '' === $repair->request ? '' : ', by the client'),
             request: $repair->request,
             make: $this->rights->allow($context->stored, $repair->change) ? $post : null,
         );

@@ -34,9 +34,9 @@ final readonly class SeenView
         $differs = $prediction->contradicts($seen->getSpan());
         $vantage = $seen->getVantage();
         $note = '' === $seen->getNote() ? '' : ': '.$seen->getNote();
-        $unit = 'The unit or the network is not as planned: read its address, mask and gateway at the unit, '
+        $unit = 'The device or the network is not as planned: read its address, mask and gateway at the device, '
             .'look at its cable and VLAN, then test again.';
-        $plan = 'The plan is wrong or behind: write down what is really set, then look again.';
+        $plan = 'The plan is wrong or out of date: record what is really set, then predict again.';
 
         return new self(
             span: VerdictView::fromVerdict($seen->getSpan()),

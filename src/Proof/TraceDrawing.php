@@ -65,8 +65,8 @@ final readonly class TraceDrawing
             from: 0,
             stops: $path->requestStops,
             to: $last,
-            good: $fades ? 'arrives now, fades after about 260 s' : 'asks, arrives',
-            bad: 'stops here: '.$why,
+            good: $fades ? 'arrives now, stops after about 260 s' : 'request arrives',
+            bad: 'request stops here: '.$why,
         );
         $reply = null;
         if (null === $path->requestStops && ($path->replied || null !== $path->replyStops)) {
@@ -75,8 +75,8 @@ final readonly class TraceDrawing
                 from: $last,
                 stops: $path->replyStops,
                 to: 0,
-                good: 'answers, arrives',
-                bad: 'the answer stops here: '.$why,
+                good: 'reply arrives',
+                bad: 'reply stops here: '.$why,
             );
         }
 

@@ -69,7 +69,7 @@ final readonly class WhatIfPage
         $kept = '' === $refused ? $trials->texts() : $trials->without(\count($trials->all) - 1);
 
         return new WhatIfView(
-            drop: new Link('Drop it', $this->urls->generate('proof', ['slug' => $slug]), 'd'),
+            drop: new Link('Discard', $this->urls->generate('proof', ['slug' => $slug]), 'd'),
             error: $error,
             url: $this->urls->generate('what_if', ['slug' => $slug]),
             trials: $kept,
@@ -99,7 +99,7 @@ final readonly class WhatIfPage
 
         return 'device' === $kind || 'segment' === $kind
             ? $party
-            : throw new InvalidValue($party, 'a unit, a router or a network', 'Choose one from the list.');
+            : throw new InvalidValue($party, 'a device, router or segment', 'Choose one from the list.');
     }
 
     private function tried(JobContext $context, Trials $trials): ?Repair
@@ -143,14 +143,14 @@ final readonly class WhatIfPage
     {
         $failing = $this->reading->proof($context->stored)->failingCount();
         $after = $failing - $tried->mends + $tried->breaks;
-        $leaks = $tried->leaks > 0 ? ', and opens what must stay apart' : '';
-        $effect = '%d pairs fail now, %d would: mends %d, breaks %d%s.';
+        $leaks = $tried->leaks > 0 ? ', and opens connections that must be blocked' : '';
+        $effect = '%d pairs fail now, %d with the change: %d fixed, %d broken%s.';
         $values = ['version' => $context->revision];
         foreach ($texts as $number => $text) {
             $values['try['.$number.']'] = $text;
         }
         $url = $this->urls->generate('what_if_keep', ['slug' => $context->stored->getSlug()]);
-        $keep = new Post('Keep it', $url, $values, 'k', main: $tried->isWorthwhile());
+        $keep = new Post('Apply to plan', $url, $values, 'k', main: $tried->isWorthwhile());
 
         return new Next(
             $tried->sentence,
@@ -202,7 +202,7 @@ final readonly class WhatIfPage
                     $variant->getUser()?->getDisplayName() ?? 'somebody',
                     LocalTime::short($variant->getAt(), $context->stored->getTimezone()),
                 ),
-                'drop' => $mayDrop ? new Post('drop it', $drop, spoken: ' '.$variant->getName(), small: true) : null,
+                'drop' => $mayDrop ? new Post('discard', $drop, spoken: ' '.$variant->getName(), small: true) : null,
             ];
         }
 

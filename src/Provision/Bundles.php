@@ -56,7 +56,7 @@ final readonly class Bundles
                 $open .= [] === $file->open ? '' : \sprintf("%s (%s): %s\n", $file->name, $device->name, implode(', ', $file->open));
             }
         }
-        $files['still-open.txt'] = '' === $open ? "Nothing is open.\n" : $open;
+        $files['still-open.txt'] = '' === $open ? "No open values.\n" : $open;
 
         return Archive::zip($files);
     }

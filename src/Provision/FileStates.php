@@ -34,7 +34,7 @@ final readonly class FileStates
     {
         $file = PhoneFile::fromDevice($settings, $device);
         if (null === $file) {
-            return new FileStateView($context->job->profileOf($device)->provisioning->isThere() ? '' : 'takes no file');
+            return new FileStateView($context->job->profileOf($device)->provisioning->isThere() ? '' : 'no file');
         }
         $url = $this->links->to($context, 'phone_file', ['device' => $device->id]);
         if (null === $last) {
@@ -44,7 +44,7 @@ final readonly class FileStates
         try {
             $isFresh = $this->files->version($context->job, $file) === $last->getVersion();
         } catch (InvalidValue) {
-            return new FileStateView('its template cannot be read', 'broken', $url);
+            return new FileStateView('its template has an error', 'broken', $url);
         }
 
         return $isFresh

@@ -35,7 +35,7 @@ final class PhonesController extends JobController
     #[Route('/job/{slug}/phones/{device}/file', name: 'phone_file', methods: ['GET'])]
     public function unitFile(JobContext $context, string $device, PhonesPage $phones): Response
     {
-        $of = $context->job->devices[$device] ?? throw $this->createNotFoundException('There is no such unit in this job.');
+        $of = $context->job->devices[$device] ?? throw $this->createNotFoundException('There is no such device in this job.');
 
         return $this->page($context, 'voice', 'voice/file.html.twig', $phones->file($context, $of));
     }
@@ -46,13 +46,13 @@ final class PhonesController extends JobController
     {
         if ('stop' === $request->request->getString('to')) {
             $this->desk->close($context->stored);
-            $this->note($context, 'Files of units are no longer served');
+            $this->note($context, 'Provisioning server stopped');
 
             return $this->to($context, 'voice_phones');
         }
         try {
             $this->desk->open($context->stored, $this->user());
-            $this->note($context, 'Files of units are served at a new address');
+            $this->note($context, 'Provisioning server started at a new address');
         } catch (VaultClosed $e) {
             $this->addFlash('error', $e->getMessage());
         }
@@ -69,7 +69,7 @@ final class PhonesController extends JobController
         $takesFile = static fn (Device $d): bool => $context->job->profileOf($d)->provisioning->isThere();
         $all = array_filter($context->job->devices, $takesFile);
         if ('' !== $wanted && !isset($all[$wanted])) {
-            throw $this->createNotFoundException('No such unit takes a file.');
+            throw $this->createNotFoundException('No such device has a configuration file.');
         }
         $ids = array_map(strval(...), array_keys('' === $wanted ? $all : [$wanted => $all[$wanted]]));
         $this->desk->openSecrets($context->stored, $ids);

@@ -62,12 +62,12 @@ final readonly class PhonesPage
         $url = $this->security->isGranted('ROLE_TECHNICIAN') ? $this->desk->url($context->stored) : null;
 
         return new PhonesView(
-            summary: Words::count(\count($all), 'unit with a number', 'units with a number'),
+            summary: Words::count(\count($all), 'device with an extension', 'devices with an extension'),
             rows: array_map(fn (Extension $e): PhoneRow => $this->row($context, $known, $e, $query), $shown),
             actions: [
                 new Link('Phone list', $this->links->to($context, 'paper', ['name' => 'phones'])),
                 new Link('Secrets', $this->links->to($context, 'vault')),
-                new Link('Wi-Fi phones', $this->links->to($context, 'air'), 'w'),
+                new Link('WLAN phones', $this->links->to($context, 'air'), 'w'),
             ],
             pages: $links,
             query: $query,
@@ -105,7 +105,7 @@ final readonly class PhonesPage
             file: $file->name ?? '',
             text: $text,
             error: $error,
-            open: $file->open ?? ['the MAC of the unit, or a template of its kind'],
+            open: $file->open ?? ['the MAC address of the device, or a template of its device type'],
             back: $this->links->to($context, 'voice_phones'),
             unitUrl: $this->links->to($context, 'devices', ['sel' => $device->id]),
         );
@@ -129,11 +129,11 @@ final readonly class PhonesPage
         $need = $known->need($extension, $device);
         $isMade = $known->isMade($need);
         $lacks = array_keys(array_filter([
-            'a unit' => null === $device,
-            'the MAC of its unit' => null !== $device && null === $mac,
-            'a phone system' => null === $extension->server,
-            'a place that helpers are sent to' => null === $told,
-            'its secret' => null !== $need && !$isMade,
+            'device' => null === $device,
+            'MAC address' => null !== $device && null === $mac,
+            'phone system' => null === $extension->server,
+            'dispatchable location' => null === $told,
+            'SIP password' => null !== $need && !$isMade,
         ]));
         $mayOpen = $isMade && null !== $device && $this->security->isGranted('ROLE_TECHNICIAN');
         $values = ['device' => $device->id ?? '', 'q' => $query];
@@ -151,7 +151,7 @@ final readonly class PhonesPage
                 ? new FileStateView('')
                 : $this->states->view($context, $known->settings, $device, $known->fetches[$device->id] ?? null),
             open: $mayOpen && !isset($known->opened[$device->id])
-                ? new Post('Open its secret', $this->links->to($context, 'phones_secrets'), $values, spoken: ' for one fetch', small: true)
+                ? new Post('Release password', $this->links->to($context, 'phones_secrets'), $values, spoken: ' for one fetch', small: true)
                 : null,
             isOpened: isset($known->opened[$device->id ?? '']),
         );
@@ -164,13 +164,13 @@ final readonly class PhonesPage
         $posts = [];
         if ($this->security->isGranted('ROLE_LEAD') && '' === $this->vault->closed()) {
             $url = $this->links->to($context, 'phones_serve');
-            $posts[] = new Post($isOpen ? 'New address' : 'Serve their files', $url, ['to' => 'start'], 't', main: !$isOpen);
+            $posts[] = new Post($isOpen ? 'New address' : 'Start provisioning server', $url, ['to' => 'start'], 't', main: !$isOpen);
             if ($isOpen) {
-                $posts[] = new Post('Stop serving', $url, ['to' => 'stop']);
+                $posts[] = new Post('Stop provisioning server', $url, ['to' => 'stop']);
             }
         }
         if ($isOpen && $this->security->isGranted('ROLE_TECHNICIAN')) {
-            $posts[] = new Post('Open all secrets for one fetch each', $this->links->to($context, 'phones_secrets'));
+            $posts[] = new Post('Release all passwords for one fetch each', $this->links->to($context, 'phones_secrets'));
         }
 
         return $posts;
@@ -181,8 +181,8 @@ final readonly class PhonesPage
     {
         $what = [
             'units' => 'All files (ZIP)',
-            'dnsmasq' => 'Leases for dnsmasq',
-            'kea' => 'Leases for Kea',
+            'dnsmasq' => 'DHCP reservations (dnsmasq)',
+            'kea' => 'DHCP reservations (Kea)',
         ];
 
         return array_map(

@@ -113,13 +113,13 @@ final readonly class RackView
         $tender = $sum->tenderest();
         $sums = [
             ['Weight', \sprintf('%.0f kg', $sum->kilograms())],
-            ['Draws', \sprintf('%.0f W', $sum->watts())],
+            ['Power', \sprintf('%.0f W', $sum->watts())],
             ['Heat load', \sprintf('%.0f BTU/h, %.2f kW', $sum->btuPerHour(), $sum->watts() / 1000)],
             ['Circuit', '' === $circuit ? 'not set' : $circuit],
-            ['Earth', $sum->rack->earthed ? 'bonded' : 'not confirmed'],
+            ['Earthing', $sum->rack->earthed ? 'bonded' : 'not recorded'],
         ];
         if (null !== $tender) {
-            $sums[] = ['May get', \sprintf('%s °C, for %s', $tender->celsius, $tender->name)];
+            $sums[] = ['Maximum ambient', \sprintf('%s °C, limited by %s', $tender->celsius, $tender->name)];
         }
 
         return $sums;
@@ -131,7 +131,7 @@ final readonly class RackView
         $cautions = [];
         foreach ($sum->placed as $one) {
             if ($one->isHeavy()) {
-                $cautions[] = \sprintf('%s: two people lift %s kg.', $one->name, round((float) $one->kilograms, 1));
+                $cautions[] = \sprintf('%s: %s kg, two people or a lifting aid.', $one->name, round((float) $one->kilograms, 1));
             }
         }
 

@@ -67,7 +67,11 @@ final readonly class RacksPage
         $isLead = $this->security->isGranted('ROLE_LEAD');
         $add = new Link('Add rack', $this->url('record', $context, ['list' => 'racks', 'id' => NewRecord::ID]), 'n', main: true);
 
-        return new Next('No rack is planned yet', 'With what stands in it the plan adds up weight, watts and heat.', $isLead ? $add : null);
+        return new Next(
+            'No rack is planned yet',
+            'With its contents the plan calculates weight, power and heat load.',
+            $isLead ? $add : null,
+        );
     }
 
     /** @return list<Link> */
@@ -113,7 +117,7 @@ final readonly class RacksPage
             'link' => new Link($circuit->name, $this->url('record', $context, ['list' => 'circuits', 'id' => $circuit->id])),
             'about' => null === $usable
                 ? 'voltage and current not set'
-                : \sprintf('%s V, %s A, of which %d %% all day', $circuit->volts, $circuit->amps, $circuit->loadPercent),
+                : \sprintf('%s V, %s A, continuous limit %d %%', $circuit->volts, $circuit->amps, $circuit->loadPercent),
             'bar' => null === $usable ? null : Bar::fromLoad(
                 label: 'mains',
                 sum: $sum->total(),
@@ -136,7 +140,7 @@ final readonly class RacksPage
             if (null === $sum || null === $switch->poeBudgetWatts) {
                 continue;
             }
-            $drops = [] === $sum->dropsFirst ? '' : ' · goes dark first: '.implode(', ', $sum->dropsFirst);
+            $drops = [] === $sum->dropsFirst ? '' : ' · first to lose PoE: '.implode(', ', $sum->dropsFirst);
             $views[] = [
                 'link' => new Link($switch->name, $this->url('record', $context, ['list' => 'switches', 'id' => $switch->id])),
                 'about' => $sum->said().$drops,
@@ -146,7 +150,7 @@ final readonly class RacksPage
                     limit: $switch->poeBudgetWatts * (1 - $switch->poeReservePercent / 100),
                     whole: $switch->poeBudgetWatts,
                     unit: 'W',
-                    contributors: ['by what units draw, cable counted'],
+                    contributors: ['by device consumption, cable loss included'],
                 ),
             ];
         }

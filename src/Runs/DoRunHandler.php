@@ -45,7 +45,7 @@ final readonly class DoRunHandler
         try {
             $runner->do($run);
             $this->em()->flush();
-            $run->isOver() || throw new \LogicException('Its work was left without an end');
+            $run->isOver() || throw new \LogicException('Its work was not finished');
         } catch (\Throwable $e) {
             $this->fail($message->run, $runner, $e);
         }
@@ -73,7 +73,7 @@ final readonly class DoRunHandler
             return $e->getMessage();
         }
         $this->logger->error('A run ended with an error: {message}', ['message' => $e->getMessage(), 'exception' => $e]);
-        $sentence = 'It ended with an error: %s. Try it again; if that happens once more, tell whoever runs this server, with the time.';
+        $sentence = 'It ended with an error: %s. Try it again; if it happens once more, tell the administrator of this server the time.';
 
         return \sprintf($sentence, rtrim($e->getMessage(), '.'));
     }
@@ -85,7 +85,7 @@ final readonly class DoRunHandler
                 return $runner;
             }
         }
-        throw new \LogicException(\sprintf('Nobody does a %s.', $run::class));
+        throw new \LogicException(\sprintf('There is no runner for %s.', $run::class));
     }
 
     private function em(): EntityManagerInterface

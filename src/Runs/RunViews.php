@@ -28,10 +28,10 @@ final readonly class RunViews
     public function view(Run $run): RunView
     {
         [$label, $going] = match (true) {
-            $run instanceof TestRun => ['Live test', \sprintf('%d of %d pairs asked', $run->getDone(), $run->getTotal())],
+            $run instanceof TestRun => ['Live test', \sprintf('%d of %d pairs tested', $run->getDone(), $run->getTotal())],
             $run instanceof SweepRun => ['Sweep', \sprintf('%d of %d', $run->getDone(), \count($run->getAddresses()))],
             $run instanceof DocumentsRun => ['Documents', \sprintf('%d of %d made', $run->getDone(), \count($run->getNames()))],
-            $run instanceof VisitRun => ['Visit', \sprintf('%d of %d looked at', $run->getDone(), $run->getTotal())],
+            $run instanceof VisitRun => ['Visit', \sprintf('%d of %d tested', $run->getDone(), $run->getTotal())],
             default => ['Import', self::percent($run).' %'],
         };
         $editor = $this->security->isGranted('ROLE_TECHNICIAN');
@@ -71,7 +71,7 @@ final readonly class RunViews
 
         return $since < self::PATIENCE
             ? 'waiting for the worker'
-            : 'still waiting for the worker. If it does not begin soon, none runs: whoever keeps this server starts one with bin/start';
+            : 'still waiting for the worker. If it does not start soon, none runs: the administrator starts one with bin/start';
     }
 
     private function outcome(Run $run): string
@@ -80,9 +80,9 @@ final readonly class RunViews
         if ($run instanceof TestRun) {
             $time = LocalTime::clock($run->getCreatedAt(), $run->getJob()->getTimezone());
             $what = '' !== $run->getMessage() ? $run->getMessage() : \sprintf(
-                '%s asked %s, %d as wanted%s',
+                '%s tested %s, %d hold%s',
                 Words::count($run->getDone(), 'pair'),
-                $run->isOnSite() ? 'on the site' : 'in the lab',
+                $run->isOnSite() ? 'on site' : 'in the lab',
                 $run->getHolding(),
                 0 === $run->getDiffering() ? ', all as predicted' : ', ',
             );
@@ -94,20 +94,20 @@ final readonly class RunViews
             $where = $stopped ? \sprintf(', stopped after %d', $run->getDone()) : '';
 
             $what = Words::count(\count($run->getAddresses()), 'address', 'addresses');
-            $by = $run->isOnSite() ? 'on the site' : 'in the lab';
+            $by = $run->isOnSite() ? 'on site' : 'in the lab';
 
-            return \sprintf('%s%s, %d answered %s · %s', $what, $where, \count($run->getAnswers()), $by, $time);
+            return \sprintf('%s%s, %d replied %s · %s', $what, $where, \count($run->getAnswers()), $by, $time);
         }
         if ($run instanceof VisitRun) {
             return $stopped
-                ? 'The visit was stopped. What was seen of pairs until then is kept.'
-                : 'Looked at on '.LocalTime::short($run->getCreatedAt(), $run->getJob()->getTimezone());
+                ? 'The visit was stopped. Test results until then are stored.'
+                : 'Tested on '.LocalTime::short($run->getCreatedAt(), $run->getJob()->getTimezone());
         }
         if ($run instanceof DocumentsRun) {
             $time = LocalTime::short($run->getCreatedAt(), $run->getJob()->getTimezone());
 
             return $stopped
-                ? 'Documents were stopped. Nothing was kept of them.'
+                ? 'The export was stopped. Nothing was stored.'
                 : \sprintf('%s in one archive, %s', Words::count($run->getFiles(), 'file'), $time);
         }
 
@@ -126,7 +126,7 @@ final readonly class RunViews
         if ($run instanceof VisitRun && null !== $job && null !== $run->getVisit()) {
             $of = ['slug' => $job->getSlug(), 'id' => $run->getVisit()];
 
-            return ['text' => 'What it found', 'url' => $this->urls->generate('visit', $of)];
+            return ['text' => 'Results', 'url' => $this->urls->generate('visit', $of)];
         }
         if (!$run instanceof ImportRun || null === $job || RunStatus::Done !== $run->getStatus()) {
             return null;

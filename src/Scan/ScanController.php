@@ -49,7 +49,7 @@ final class ScanController extends JobController
     {
         $form = $request->request;
         $id = $form->getString('unit');
-        $device = $context->job->devices[$id] ?? throw $this->createNotFoundException('There is no such unit.');
+        $device = $context->job->devices[$id] ?? throw $this->createNotFoundException('There is no such device.');
         $typed = ['serial' => self::text($form->getString('serial')), 'mac' => self::text($form->getString('mac'))];
         try {
             $change = Swap::changeSet($context->job, $device, $typed['serial'], $typed['mac']);
@@ -72,7 +72,7 @@ final class ScanController extends JobController
             );
         }
         foreach (Swap::tied($context->job, $device) as $licence) {
-            $this->addFlash('error', \sprintf('%s is tied to serial number %s: have it moved.', $licence->name, $licence->serial));
+            $this->addFlash('error', \sprintf('%s is tied to serial number %s: have it reissued.', $licence->name, $licence->serial));
         }
 
         return $this->change(

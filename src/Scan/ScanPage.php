@@ -30,8 +30,8 @@ final readonly class ScanPage
         $device = $context->job->devices[$unit] ?? null;
 
         return new ScanView(
-            title: null === $device ? 'Which unit is this?' : 'Another unit for '.$device->name,
-            summary: null === $device ? 'Read its sticker, or type what stands on it' : 'Read the sticker of the one that takes its place',
+            title: null === $device ? 'Identify a device' : 'Replace '.$device->name,
+            summary: null === $device ? 'Scan its label, or enter what is printed on it' : 'Scan the label of its replacement',
             whichUrl: $this->url($context, 'scan_which'),
             unit: $device->id ?? '',
             which: $which ?? ('' === $text ? null : $this->which($context, $text, $unit)),
@@ -49,8 +49,8 @@ final readonly class ScanPage
         [$verdict, $tone] = match (true) {
             $isOther => [\sprintf('This is %s, not %s', $found[0]->device->name, $context->job->nameOf($unit)), 'broken'],
             $isIt => [\sprintf('This is %s', $found[0]->device->name), '' === $found[0]->but ? 'through' : 'care'],
-            [] !== $found => ['Nobody\'s; it looks like one of these', 'care'],
-            default => ['No planned unit has this', 'broken'],
+            [] !== $found => ['No exact match; similar devices', 'care'],
+            default => ['No planned device has this', 'broken'],
         };
 
         return new WhichView(
@@ -82,12 +82,12 @@ final readonly class ScanPage
         return [
             'name' => $device->name,
             'kind' => $context->job->profileOf($device)->name,
-            'place' => $context->job->locations[$device->location]->name ?? 'no place yet',
+            'place' => $context->job->locations[$device->location]->name ?? 'no location',
             'said' => $of->said(),
             'but' => $of->but,
             'links' => [
-                new Link('To the bench', $this->url($context, 'bench_device', ['id' => $device->id]), 't', main: true),
-                new Link('Its values', $this->url($context, 'devices', ['sel' => $device->id])),
+                new Link('Open on the bench', $this->url($context, 'bench_device', ['id' => $device->id]), 't', main: true),
+                new Link('Settings', $this->url($context, 'devices', ['sel' => $device->id])),
             ],
         ];
     }

@@ -39,7 +39,7 @@ final readonly class TimerStrip
             clock: TimerView::clock(TimerView::left($timer, $this->clock->now())),
             ends: TimerView::ends($timer),
             url: $this->urls->generate('bench_device', ['slug' => $slug, 'id' => $timer->getDevice(), 'step' => $timer->getStep()]),
-            stop: $this->security->isGranted('ROLE_TECHNICIAN') ? new Post('Take away', $stop, small: true) : null,
+            stop: $this->security->isGranted('ROLE_TECHNICIAN') ? new Post('Remove', $stop, small: true) : null,
         );
     }
 }

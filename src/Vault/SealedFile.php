@@ -25,7 +25,7 @@ final class SealedFile
     {
         if (mb_strlen($passphrase) < self::SHORTEST) {
             $allowed = \sprintf('a passphrase of at least %d characters', self::SHORTEST);
-            throw new InvalidValue('', $allowed, 'A few words that nobody would put together.');
+            throw new InvalidValue('', $allowed, 'Use several unrelated words.');
         }
         $salt = random_bytes(\SODIUM_CRYPTO_PWHASH_SALTBYTES);
         $nonce = random_bytes(\SODIUM_CRYPTO_SECRETBOX_NONCEBYTES);
@@ -67,7 +67,7 @@ final class SealedFile
         $box = self::bytes($read['sealed'] ?? null, null);
         $plain = sodium_crypto_secretbox_open($box, $nonce, self::key($passphrase, $salt, $passes, $bytes));
         if (false === $plain) {
-            throw new InvalidValue(given: '', allowed: 'the passphrase it was sealed with', advice: 'Or the file was changed since.');
+            throw new InvalidValue(given: '', allowed: 'the passphrase it was encrypted with', advice: 'Or the file was changed since.');
         }
         /** @var array{job: string, secrets: list<array{name: string, label: string, units: list<string>, value: string}>} $content */
         $content = json_decode($plain, true, flags: \JSON_THROW_ON_ERROR);

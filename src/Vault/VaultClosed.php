@@ -7,8 +7,8 @@ namespace Vorhut\App\Vault;
 /** The vault cannot be opened, and what to do about it. Nothing else depends on it. */
 final class VaultClosed extends \RuntimeException
 {
-    private const NO_KEY = 'The key of the vault is not there (%s). Put the file back from its own backup: nothing else is lost.';
-    private const OTHER_KEY = '"%s" was sealed with another key than the one that is there. Put that key back, or make a new one.';
+    private const NO_KEY = 'The vault key is missing (%s). Restore the file from its backup: nothing else is lost.';
+    private const OTHER_KEY = '"%s" was encrypted with another key. Restore that key, or generate the secret again.';
 
     public static function noKey(string $file): self
     {
@@ -17,7 +17,7 @@ final class VaultClosed extends \RuntimeException
 
     public static function badKey(string $file): self
     {
-        return new self(\sprintf('The key file %s is damaged. Put it back from its own backup: nothing else is lost.', $file));
+        return new self(\sprintf('The key file %s is damaged. Restore it from its backup: nothing else is lost.', $file));
     }
 
     public static function readByOthers(string $file): self

@@ -47,7 +47,7 @@ final class VaultController extends JobController
             }
             $one = reset($wanted);
             $this->note($context, 1 === \count($wanted) && false !== $one
-                ? \sprintf('%s of %s was made', $one->label, $one->devices[0]->name)
+                ? \sprintf('%s of %s was generated', $one->label, $one->devices[0]->name)
                 : \sprintf('%s made', Words::count(\count($wanted), 'secret was', 'secrets were')));
         } catch (VaultClosed $e) {
             $this->addFlash('error', $e->getMessage());
@@ -66,7 +66,7 @@ final class VaultController extends JobController
     public function show(JobContext $context, Request $request): Response
     {
         $need = $this->need($context, $request->request->getString('name'));
-        $secret = $this->vault->find($context->stored, $need->name) ?? throw $this->createNotFoundException('It is not made yet.');
+        $secret = $this->vault->find($context->stored, $need->name) ?? throw $this->createNotFoundException('It is not generated yet.');
         try {
             $view = $this->page->shown($context, $need, $secret, $request->request->getString('back'));
         } catch (VaultClosed $e) {
@@ -94,9 +94,9 @@ final class VaultController extends JobController
         try {
             if (null === $refusal) {
                 $this->vault->put($context->stored, $need->name, $value, $this->user());
-                $this->note($context, \sprintf('%s of %s was told to the vault', $need->label, $need->devices[0]->name));
+                $this->note($context, \sprintf('%s of %s was stored in the vault', $need->label, $need->devices[0]->name));
             } else {
-                $this->addFlash('error', \sprintf('It was not kept: allowed is %s.', $refusal));
+                $this->addFlash('error', \sprintf('It was not stored: allowed is %s.', $refusal));
             }
         } catch (VaultClosed $e) {
             $this->addFlash('error', $e->getMessage());
@@ -143,6 +143,6 @@ final class VaultController extends JobController
 
     private function need(JobContext $context, string $name): SecretNeed
     {
-        return VaultPage::needs($context)[$name] ?? throw $this->createNotFoundException('No unit of this job needs such a secret.');
+        return VaultPage::needs($context)[$name] ?? throw $this->createNotFoundException('No device of this job needs such a secret.');
     }
 }

@@ -46,7 +46,7 @@ final readonly class VaultPage
         $more = \count($needs) - self::MAX;
 
         return new VaultView(
-            summary: \sprintf('%d of %s kept', \count($needs) - \count($missing), Words::count(\count($needs), 'secret')),
+            summary: \sprintf('%d of %s stored', \count($needs) - \count($missing), Words::count(\count($needs), 'secret')),
             next: '' === $closed ? $this->next($context, $missing) : null,
             rows: $rows,
             more: $more > 0 ? \sprintf('and %d more', $more) : '',
@@ -54,7 +54,7 @@ final readonly class VaultPage
             exportUrl: $this->security->isGranted('ROLE_LEAD') && '' === $closed ? $this->url($context, 'vault_export') : null,
             shortest: SealedFile::SHORTEST,
             keepUrl: '' === $closed ? $this->url($context, 'vault_keep') : null,
-            needs: array_map(static fn (SecretNeed $n): string => \sprintf('%s: %s', self::units($n), lcfirst($n->label)), $needs),
+            needs: array_map(static fn (SecretNeed $n): string => \sprintf('%s: %s', self::units($n), $n->label), $needs),
             errors: $errors,
         );
     }
@@ -80,11 +80,11 @@ final readonly class VaultPage
         if ([] === $missing) {
             return null;
         }
-        $post = new Post('Make them all', $this->url($context, 'vault_make'), key: 't', main: true);
+        $post = new Post('Generate all missing', $this->url($context, 'vault_make'), key: 't', main: true);
 
         return new Next(
-            \sprintf('%s not made yet', Words::count(\count($missing), 'secret is', 'secrets are')),
-            'Each as its unit takes it: no look-alikes, short and typable where it is typed on keys.',
+            \sprintf('%s not generated yet', Words::count(\count($missing), 'secret is', 'secrets are')),
+            'Each as its device accepts it: no look-alikes, short where it is entered on a keypad.',
             $post,
         );
     }
@@ -93,20 +93,26 @@ final readonly class VaultPage
     {
         $zone = $context->stored->getTimezone();
         [$state, $tone] = match (true) {
-            null === $secret => ['not made yet', 'quiet'],
-            null !== $secret->getTypedAt() => ['in the unit since '.LocalTime::short($secret->getTypedAt(), $zone), 'through'],
-            null !== $secret->getFormer() => ['to be typed; the one before is kept until then', 'care'],
-            default => [$need->isLogin ? 'made, to be typed' : 'made', 'care'],
+            null === $secret => ['not generated', 'quiet'],
+            null !== $secret->getTypedAt() => ['set on the device since '.LocalTime::short($secret->getTypedAt(), $zone), 'through'],
+            null !== $secret->getFormer() => ['new one not set yet, previous one stored until then', 'care'],
+            default => [$need->isLogin ? 'generated, not yet set on the device' : 'made', 'care'],
         };
         $of = ['name' => $need->name];
-        $spoken = \sprintf(' %s of %s', lcfirst($need->label), self::units($need));
-        $make = new Post(null === $secret ? 'Make' : 'New one', $this->url($context, 'vault_make'), $of, spoken: $spoken, small: true);
+        $spoken = \sprintf(' %s of %s', $need->label, self::units($need));
+        $make = new Post(
+            null === $secret ? 'Generate' : 'Generate new',
+            $this->url($context, 'vault_make'),
+            $of,
+            spoken: $spoken,
+            small: true,
+        );
         $show = new Post('Show for 30 s', $this->url($context, 'vault_show'), $of, spoken: $spoken, small: true);
 
         return new SecretRow(
             label: $need->label,
             units: self::units($need),
-            rule: $need->rule->said().(null === $need->keypad ? '' : ', typed on keys'),
+            rule: $need->rule->said().(null === $need->keypad ? '' : ', entered on a keypad'),
             state: $state,
             tone: $tone,
             posts: $isOpen ? [...null === $secret ? [] : [$show], $make] : [],

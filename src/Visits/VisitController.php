@@ -27,7 +27,7 @@ final class VisitController extends JobController
     private const LONGEST_TEXT = 300;
     private const LONGEST_NAME = 120;
     private const MAX_BYTES = 8_000_000;
-    private const GONE = 'That is no longer otherwise than it was left. Look once more.';
+    private const GONE = 'That value equals the one at hand-over again. Reload the page.';
 
     public function __construct(private readonly Visits $visits, private readonly VisitPage $page) {}
 
@@ -98,11 +98,11 @@ final class VisitController extends JobController
         $bytes = Upload::text($request, 'file') ?? '';
         $name = Upload::name($request, 'file');
         if (null === $device) {
-            $error = 'Of which unit is it? None of this plan was chosen.';
+            $error = 'Select the device of the file.';
         } elseif ('' === $bytes) {
-            $error = 'No file came; the settings as the unit gives them are wanted.';
+            $error = 'No file was chosen; choose the exported configuration of the device.';
         } elseif (\strlen($bytes) > self::MAX_BYTES) {
-            $error = \sprintf('The file has %d bytes; at most 8 000 000 are kept.', \strlen($bytes));
+            $error = \sprintf('The file has %d bytes; at most 8 000 000 are stored.', \strlen($bytes));
         } else {
             $error = $this->put(context: $context, visit: $visit, device: $device, name: $name, bytes: $bytes);
         }
@@ -118,7 +118,7 @@ final class VisitController extends JobController
     {
         try {
             $this->visits->keep($visit, $device->id, mb_substr($name, 0, self::LONGEST_NAME), $bytes);
-            $this->note($context, \sprintf('Kept settings of %s, %s', $device->name, $name));
+            $this->note($context, \sprintf('Stored the configuration of %s, %s', $device->name, $name));
 
             return '';
         } catch (VaultClosed $e) {
@@ -137,7 +137,7 @@ final class VisitController extends JobController
     {
         $this->check($context, $visit);
         if ($file->getVisit() !== $visit) {
-            throw $this->createNotFoundException('That file was not kept at this visit.');
+            throw $this->createNotFoundException('That file was not stored at this visit.');
         }
         try {
             $bytes = $this->visits->open($file);

@@ -60,15 +60,15 @@ final readonly class VisitPage
 
         return new VisitView(
             title: 'Visit '.LocalTime::full($visit->getAt(), $context->stored->getTimezone()),
-            summary: 0 === $count ? 'all is as it was left' : Words::count($count, 'thing is', 'things are').' not as it was left',
+            summary: 0 === $count ? 'no changes since hand-over' : Words::count($count, 'item', 'items').' changed since hand-over',
             actions: [
                 new Link('Hand-over', $this->url('hand-over', $context), 'h'),
                 ...$this->toSigned($context, $signed),
             ],
             facts: [
                 ['By', $visit->getUser()?->getDisplayName() ?? 'somebody'],
-                ['Where', $visit->isOnSite() ? 'on the site' : 'in the lab'],
-                ['Units', \sprintf('%d of %d answered', $answered, \count($visit->getUnits()))],
+                ['Where', $visit->isOnSite() ? 'on site' : 'in the lab'],
+                ['Devices', \sprintf('%d of %d replied', $answered, \count($visit->getUnits()))],
                 ...$this->uncompared($context, $visit),
                 ['Note', '' === $visit->getNote() ? 'none' : $visit->getNote()],
             ],
@@ -78,7 +78,7 @@ final readonly class VisitPage
             files: $this->files($context, $visit, $editor),
             fields: $editor ? self::fields($context) : [],
             keepUrl: $this->url('visit_keep', $context, ['id' => $visit->getId()]),
-            since: null === $signed ? 'Nobody had signed before.' : 'Held against what was signed on '
+            since: null === $signed ? 'There was no signature before.' : 'Compared with the state signed on '
                 .LocalTime::full($signed->getAt(), $context->stored->getTimezone()).'.',
         );
     }
@@ -92,7 +92,7 @@ final readonly class VisitPage
             $said[] = \sprintf('%s of %s (%s)', $what, Words::count(\count($names), 'unit'), $some);
         }
 
-        return [] === $said ? [] : [['Could not be compared', implode('; ', $said).'. Written down now, for the next visit.']];
+        return [] === $said ? [] : [['Could not be compared', implode('; ', $said).'. Recorded now, for the next visit.']];
     }
 
     /** @return list<Link> */
@@ -172,7 +172,7 @@ final readonly class VisitPage
         return new DriftLine(
             key: $item,
             title: $context->job->intents[$intent]->name ?? $intent,
-            is: Words::count(\count($pairs), 'pair').' seen otherwise',
+            is: Words::count(\count($pairs), 'pair').' with another result',
             url: $this->url('proof', $context, ['intent' => $intent, 'pair' => (string) array_key_first($pairs)]),
             changes: $more > 0 ? [...$changes, \sprintf('and %d more', $more)] : $changes,
             reason: $left?->getReason() ?? '',
@@ -215,9 +215,9 @@ final readonly class VisitPage
             'unit' => $context->job->devices[$file->getDevice()]->name ?? $file->getDevice(),
             'name' => $file->getName(),
             'about' => match (true) {
-                null === $last => 'the first that is kept',
-                $last === $file->getHash() => 'as the one before',
-                default => 'another than the one before',
+                null === $last => 'first backup',
+                $last === $file->getHash() => 'same as the previous backup',
+                default => 'differs from the previous backup',
             },
             'hash' => substr($file->getHash(), 0, self::DIGITS).'…',
             'link' => $editor ? new Link('Export', $url) : null,
@@ -233,8 +233,8 @@ final readonly class VisitPage
         }
 
         return [
-            new FormField('device', 'Unit', (string) array_key_first($units), 'select', options: $units),
-            new FormField('file', 'Its file of settings', control: 'file'),
+            new FormField('device', 'Device', (string) array_key_first($units), 'select', options: $units),
+            new FormField('file', 'Configuration file', control: 'file'),
         ];
     }
 

@@ -49,7 +49,7 @@ final readonly class Visits
     {
         $last = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
         if (false === $last?->isOver()) {
-            return 'A visit is under way. Wait until it is through, or stop it.';
+            return 'A visit is running. Wait until it ends, or stop it.';
         }
         $refused = $this->tests->refusal($context, $onSite, $this->reading->digest($context->stored)->pairs);
         if (null === $refused) {

@@ -29,7 +29,7 @@ final readonly class DialDrawing
 
         return new DialView(
             who: $caller->name ?? $trunk->name ?? '',
-            whoDetail: null === $caller ? 'calls in' : $caller->number,
+            whoDetail: null === $caller ? 'inbound' : $caller->number,
             number: $query->number,
             waitSeconds: $dialled->waitSeconds,
             routes: $this->routes($context, $dialled, $caller),
@@ -60,11 +60,11 @@ final readonly class DialDrawing
                 'url' => $this->links->record($context, 'routes', $id),
                 'takes' => $takes,
                 'says' => match (true) {
-                    $takes => 'takes it',
+                    $takes => 'takes the call',
                     null !== $caller && !$route->allows($caller->number) => \sprintf('not for %s', $caller->number),
-                    null === $dialled->route && null !== $dialled->to => 'would, but the number is an extension',
-                    $isPast => 'would, stands behind',
-                    default => 'closed then',
+                    null === $dialled->route && null !== $dialled->to => 'matches, but the number is an extension',
+                    $isPast => 'matches, but a route above takes the call',
+                    default => 'outside opening hours',
                 },
             ];
         }

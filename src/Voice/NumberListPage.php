@@ -21,7 +21,7 @@ final readonly class NumberListPage
         'moves' => 'renumbered',
         'renumbers' => 'would renumber',
         'same' => 'as planned',
-        'refused' => 'not taken',
+        'refused' => 'refused',
     ];
 
     public function __construct(private VoiceLinks $links) {}

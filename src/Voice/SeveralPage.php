@@ -98,9 +98,9 @@ final readonly class SeveralPage
         $digits = ['inputmode' => 'numeric'];
 
         return [
-            new FormField('first', 'First number', $typed['first'] ?? '', technical: true, required: true, more: $digits),
-            new FormField('count', 'How many', $typed['count'] ?? '', technical: true, placeholder: 'one for each name'),
-            new FormField('kind', 'What answers', $typed['kind'] ?? 'sip', 'select', options: $kinds),
+            new FormField('first', 'First extension', $typed['first'] ?? '', technical: true, required: true, more: $digits),
+            new FormField('count', 'Quantity', $typed['count'] ?? '', technical: true, placeholder: 'one for each name'),
+            new FormField('kind', 'Type', $typed['kind'] ?? 'sip', 'select', options: $kinds),
             new FormField(
                 'server',
                 'Phone system',

@@ -33,7 +33,7 @@ final readonly class StripView
         }
         $this->tens = $tens;
         $clash = 0 === $clashing ? '' : \sprintf(', %d clashing', $clashing);
-        $this->summary = \sprintf('%d taken, %d free%s', $taken + $clashing, $free, $clash);
+        $this->summary = \sprintf('%d assigned, %d free%s', $taken + $clashing, $free, $clash);
         $this->width = self::LEFT + 100 * self::CELL + 9 * 2;
         $this->height = 18 + self::ROW * \count($rows);
     }

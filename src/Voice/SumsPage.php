@@ -82,7 +82,7 @@ final readonly class SumsPage
             $values[$n] = 100 * ErlangB::loss($traffic, $n);
         }
 
-        return SumDrawing::drawn('Calls that find all busy, in per cent, by channels', $values, (string) $channels, '%.1f');
+        return SumDrawing::drawn('Blocking probability, %, by channels', $values, (string) $channels, '%.1f');
     }
 
     /** @param array<string, string> $typed */
@@ -111,7 +111,7 @@ final readonly class SumsPage
     private static function unit(string $name, string $unit): string
     {
         return match (true) {
-            'loss' === $name => 'as a share of 1',
+            'loss' === $name => '0 to 1',
             'channels' === $name => '',
             'burstR' === $name => '1 for none',
             default => $unit,

@@ -122,7 +122,7 @@ final readonly class VoicePage
             }
         }
         foreach ($plan->trunks as $trunk) {
-            $who['trunk:'.$trunk->id] = 'from outside, by '.$trunk->name;
+            $who['trunk:'.$trunk->id] = 'inbound, by '.$trunk->name;
         }
         $first = implode('', \array_slice(array_keys($who), 1, 1));
         $keys = ['inputmode' => 'tel', 'maxlength' => 40, 'key' => 'd'];
@@ -132,7 +132,7 @@ final readonly class VoicePage
         ];
         if ([] !== $context->job->all(Hours::class)) {
             $more = ['maxlength' => 25];
-            $fields[] = new FormField('at', 'on', $asked['at'] ?? '', technical: true, placeholder: 'in open hours', more: $more);
+            $fields[] = new FormField('at', 'on', $asked['at'] ?? '', technical: true, placeholder: 'in opening hours', more: $more);
         }
 
         return $fields;
@@ -143,13 +143,13 @@ final readonly class VoicePage
     {
         $actions = [
             new Link('Phones', $this->links->to($context, 'voice_phones'), 'h'),
-            new Link('Sums', $this->links->to($context, 'voice_sums'), 'm'),
-            new Link('Prove calls', $this->links->to($context, 'calls'), 'p'),
+            new Link('Calculators', $this->links->to($context, 'voice_sums'), 'm'),
+            new Link('Call tests', $this->links->to($context, 'calls'), 'p'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
             $actions[] = new Link('List', $this->links->to($context, 'voice_list'), 'l');
-            $actions[] = new Link('Add several', $this->links->to($context, 'voice_several'), 's');
-            $actions[] = new Link('Add number', $this->links->new($context, 'extensions'), 'n');
+            $actions[] = new Link('Add extensions in bulk', $this->links->to($context, 'voice_several'), 's');
+            $actions[] = new Link('Add extension', $this->links->new($context, 'extensions'), 'n');
         }
 
         return $actions;
@@ -159,9 +159,9 @@ final readonly class VoicePage
     private function next(JobContext $context, array $findings): ?Next
     {
         if ([] === $context->job->extensions) {
-            $action = new Link('Add several', $this->links->to($context, 'voice_several'), 's', main: true);
+            $action = new Link('Add extensions in bulk', $this->links->to($context, 'voice_several'), 's', main: true);
 
-            return new Next('No number is planned yet', 'Begin with the phones: a first number, how many, their names.', $action);
+            return new Next('No extension is planned yet', 'Start with the phones: first extension, quantity, names.', $action);
         }
         $finding = $findings[0] ?? null;
         [$list, $id] = $finding->records[0] ?? ['', ''];
@@ -206,12 +206,12 @@ final readonly class VoicePage
     private function lists(JobContext $context): array
     {
         $lists = [
-            [Extension::class, 'extensions', 'Numbers'],
-            [NumberBlock::class, 'blocks', 'Blocks'],
-            [NumberCode::class, 'codes', 'Short codes'],
+            [Extension::class, 'extensions', 'Extensions'],
+            [NumberBlock::class, 'blocks', 'Extension blocks'],
+            [NumberCode::class, 'codes', 'Feature and service codes'],
             [Trunk::class, 'trunks', 'Trunks'],
             [VoiceRoute::class, 'routes', 'Routes'],
-            [Hours::class, 'hours', 'Timetables'],
+            [Hours::class, 'hours', 'Opening hours'],
         ];
 
         return array_map(fn (array $l): Link => new Link(

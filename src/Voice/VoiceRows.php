@@ -39,7 +39,7 @@ final readonly class VoiceRows
         foreach ($context->job->all(VoiceRoute::class) as $route) {
             $url = $this->links->record($context, 'routes', $route->id);
             $hours = $context->job->all(Hours::class)[$route->hours ?? ''] ?? null;
-            $else = null === $route->closed ? '' : ', else '.self::target($plan, $route->closed);
+            $else = null === $route->closed ? '' : ', otherwise '.self::target($plan, $route->closed);
             $rows[$route->direction->value][] = new RouteView(
                 place: \count($rows[$route->direction->value]) + 1,
                 name: $route->name,
@@ -73,10 +73,10 @@ final readonly class VoiceRows
             $views[] = new TrunkView(
                 name: $trunk->name,
                 kind: $trunk->kind->label(),
-                number: $trunk->number ?? 'no number yet',
+                number: $trunk->number ?? 'no number',
                 summary: self::trunkSummary($context, $trunk, $rows),
                 busy: null === $trunk->callsPerHour ? '' : \sprintf(
-                    'Busy hour: %d calls of %d s are %.2f erlang and take %d channels for one call in a hundred lost.',
+                    'Busy hour: %d calls × %d s = %.2f erlang. %d channels needed at 1 %% blocking (Erlang B).',
                     $trunk->callsPerHour,
                     $trunk->holdSeconds,
                     $hour->traffic,
@@ -98,11 +98,11 @@ final readonly class VoiceRows
         $menu = $attendant->menu;
         $said = static fn (?CallTarget $target): string => null === $target ? 'hangs up' : self::target($plan, $target);
         $else = [
-            \sprintf('no key in %d s: %s', $menu->seconds, $said($menu->timeout)),
-            \sprintf('a key that leads nowhere: %s', $said($menu->invalid)),
+            \sprintf('no input within %d s: %s', $menu->seconds, $said($menu->timeout)),
+            \sprintf('invalid key: %s', $said($menu->invalid)),
         ];
         if ($menu->directDial) {
-            $else[] = 'a number of the house: rings there';
+            $else[] = 'any extension: rings';
         }
 
         return new MenuView(
@@ -144,7 +144,7 @@ final readonly class VoiceRows
                 ways: array_values(array_map(static fn (array $way): array => [
                     'route' => $plan->job->all(VoiceRoute::class)[$way[1]->route ?? '']->name ?? 'no route',
                     'trunk' => $way[2]->name ?? 'nowhere',
-                    'caller' => $way[2]->number ?? 'a number that is not planned',
+                    'caller' => $way[2]->number ?? 'none planned',
                     'who' => CallerGroups::named(...$way[0]),
                     'holds' => null !== $way[2] && $way[1]->digits === $code->code,
                 ], $ways)),
@@ -160,13 +160,13 @@ final readonly class VoiceRows
     {
         $parts = [];
         if ($route->strip > 0) {
-            $parts[] = \sprintf('takes %d off', $route->strip);
+            $parts[] = \sprintf('strip %d', $route->strip);
         }
         if ('' !== $route->prefix) {
-            $parts[] = \sprintf('puts %s in front', $route->prefix);
+            $parts[] = \sprintf('add prefix %s', $route->prefix);
         }
 
-        return [] === $parts ? 'as dialled' : implode(', ', $parts);
+        return [] === $parts ? 'unchanged' : implode(', ', $parts);
     }
 
     private function to(VoicePlan $plan, VoiceRoute $route): string
@@ -175,7 +175,7 @@ final readonly class VoiceRows
             return self::target($plan, $route->to);
         }
         if (RouteDirection::In === $route->direction) {
-            return 'the extension that is left';
+            return 'the remaining extension';
         }
         $names = array_map(static fn (Trunk $t): string => $t->name, $plan->trunksOf($route));
 
@@ -192,7 +192,7 @@ final readonly class VoiceRows
     /** @param list<TrunkRow> $rows */
     private static function trunkSummary(JobContext $context, Trunk $trunk, array $rows): string
     {
-        $system = $context->job->devices[$trunk->system ?? '']->name ?? 'no phone system yet';
+        $system = $context->job->devices[$trunk->system ?? '']->name ?? 'no phone system';
         if ([] === $rows) {
             return \sprintf('%s, socket %s', $system, $trunk->port ?? 'not planned');
         }
@@ -200,6 +200,6 @@ final readonly class VoiceRows
         $open = \count(array_filter($rows, static fn (TrunkRow $r): bool => null === $r->agrees));
         $agree = \count($rows) - $differ - $open;
 
-        return \sprintf('%s: %d agree, %d differ, %d not set by both', $system, $agree, $differ, $open);
+        return \sprintf('%s: %d match, %d differ, %d not set', $system, $agree, $differ, $open);
     }
 }

@@ -24,7 +24,7 @@ final class CsrfGuard
         }
         $token = $request->request->get('_token') ?? $request->headers->get('X-Csrf-Token');
         if (!\is_string($token) || !$this->tokens->isTokenValid(new CsrfToken('submit', $token))) {
-            throw new AccessDeniedHttpException('This request did not come from a page of this site. Load the page again and repeat it.');
+            throw new AccessDeniedHttpException('This request did not come from a page of this site. Reload the page and repeat it.');
         }
     }
 }

@@ -19,7 +19,7 @@ final class DatabaseAway
     {
         for ($e = $event->getThrowable(); null !== $e; $e = $e->getPrevious()) {
             if ($e instanceof ConnectionException) {
-                $says = 'The database does not answer at the moment. Nothing was changed and nothing is lost: try again in a few seconds.';
+                $says = 'The database does not reply. Nothing was changed and nothing is lost: try again in a few seconds.';
                 $event->setThrowable(new ServiceUnavailableHttpException(self::AGAIN_AFTER, $says, $e));
 
                 return;

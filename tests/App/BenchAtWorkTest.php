@@ -172,7 +172,7 @@ final class BenchAtWorkTest extends AppTestCase
     public function testTheBriefIsTheStartOfTheDay(): void
     {
         $this->as('vera');
-        self::assertStringContainsString('You are here for the first time', $this->client->request('GET', self::JOB)->text());
+        self::assertStringContainsString('This is your first visit', $this->client->request('GET', self::JOB)->text());
         $this->as('tomas');
         $this->post(self::JOB.'/bench/ramp-phone', ['step' => 'unpack', 'reason' => 'first']);
         $this->em()->getConnection()->executeStatement('UPDATE job_look SET at = DATE_SUB(at, INTERVAL 2 HOUR), since = at');
@@ -180,7 +180,7 @@ final class BenchAtWorkTest extends AppTestCase
         $this->as('vera');
         $day = $this->client->request('GET', self::JOB)->filter('.day-start')->text();
         self::assertStringContainsString('1 change by others since', $day);
-        self::assertStringContainsString('Ramp telephone: Unpack and check off', $day);
+        self::assertStringContainsString('Ramp telephone: Unpack and check contents', $day);
         self::assertStringContainsString('The licence desk Timetable server', $day);
         self::assertStringContainsString('The client Crew room bar', $day);
         self::assertMatchesRegularExpression('/\d+ h \d\d min of hands on \d+ units/', $day);

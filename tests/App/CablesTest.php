@@ -16,7 +16,7 @@ final class CablesTest extends AppTestCase
             static fn (string $label): string => str_replace('back', 'radio', $label),
             $page->filter('.cables article:first-of-type .too-much')->each(static fn ($svg): string => (string) $svg->attr('aria-label')),
         ));
-        self::assertSelectorTextContains('.cables article', 'no room for another like the largest');
+        self::assertSelectorTextContains('.cables article', 'no capacity for another stream like the largest');
         self::assertSelectorTextContains('.why', 'Send "Landing camera, live" with 58 Mbit/s.');
         self::assertSelectorTextContains('.why', 'Berth 2 camera gets too little power from Pier switch, port 1');
         self::assertSelectorTextContains('.next', 'Send "Landing camera, live" with 58 Mbit/s.');

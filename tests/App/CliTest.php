@@ -77,7 +77,7 @@ final class CliTest extends TestCase
             '{"presses":[{"character":"1","keys":["up","up"],"pause":0.0},{"character":"1","keys":["enter","up","up"],"pause":0.0}],'
                 .'"total":5,"seconds":1.5,"impossible":[]}',
         ];
-        yield 'keys for what cannot be typed' => [['keys', 'mic-receiver', '1a€a'], 1, 'Cannot be typed here at all: a €'];
+        yield 'keys for what cannot be typed' => [['keys', 'mic-receiver', '1a€a'], 1, 'Cannot be entered here: a €'];
         yield 'keys where there are none' => [['keys', 'generic-host', 'a'], 2, 'a keypad or remote'];
         yield 'keys in a mode nobody knows' => [['keys', 'desk-phone-keypad', 'a', '--start', 'greek'], 2, 'digits, lower, upper'];
         yield 'keys of a kind nobody knows' => [['keys', 'abacus', 'a'], 2, 'desk-phone-keypad'];
@@ -87,9 +87,9 @@ final class CliTest extends TestCase
         yield 'pairings' => [['pairings', self::DEMO], 1, 'BROKEN  Fax mode: Customs fax T.38, Phone system G.711 pass-through'];
         yield 'pairings that agree' => [['pairings', 'demo/skerry-slip.json'], 0, 'ok      Codec'];
         yield 'runbook' => [['runbook', self::DEMO, 'ramp-phone'], 0, 'keys for 024700001083 (12 presses'];
-        yield 'runbook as Markdown' => [['runbook', self::DEMO, 'tide-cam', '--markdown'], 0, '- [x] **Unpack and check off**'];
+        yield 'runbook as Markdown' => [['runbook', self::DEMO, 'tide-cam', '--markdown'], 0, '- [x] **Unpack and check contents**'];
         yield 'runbook as JSON' => [['runbook', self::DEMO, 'lift-phone', '--json'], 0, '{"device":"lift-phone","steps":[{"id":'];
-        yield 'schedule' => [['schedule', self::DEMO, '--technicians', '2'], 0, 'What decides how long it takes:'];
+        yield 'schedule' => [['schedule', self::DEMO, '--technicians', '2'], 0, 'Critical path:'];
         yield 'schedule as JSON' => [['schedule', self::DEMO, '--technicians', '1', '--json'], 0, '{"makespan":'];
         yield 'schedule as the job says' => [['schedule', self::DEMO], 0, ' with 2; no order takes less than '];
         yield 'schedule for nobody' => [['schedule', self::DEMO, '--technicians', '0'], 2, '1 to 4 technicians'];
@@ -156,7 +156,7 @@ final class CliTest extends TestCase
         file_put_contents($pass, 'another passphrase');
         $process = self::vorhut(['vault', 'open', $file, '--passphrase-file', $pass]);
         self::assertSame(2, $process->getExitCode());
-        self::assertStringContainsString('the passphrase it was sealed with', $process->getErrorOutput());
+        self::assertStringContainsString('the passphrase it was encrypted with', $process->getErrorOutput());
         self::assertStringNotContainsString('kelp', $process->getOutput().$process->getErrorOutput());
     }
 

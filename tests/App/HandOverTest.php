@@ -27,8 +27,8 @@ final class HandOverTest extends AppTestCase
         $titles = $page->filter('.cables h2')->each(static fn ($h): string => explode("\n", trim($h->text(null, false)))[0]);
         self::assertSame(
             [
-                'Units that are not set up', 'Values not set', 'Findings', 'Not proven',
-                'Licences, unlocks and their dates', 'Export documents', 'Visit again', 'Sign',
+                'Devices not configured', 'Values not set', 'Findings', 'Not proven',
+                'Licences and expiry dates', 'Export documents', 'Visit again', 'Sign',
             ],
             array_map(trim(...), $titles),
         );
@@ -91,7 +91,7 @@ final class HandOverTest extends AppTestCase
         $saw('guest-1>berth-2', PairVerdict::KeptApart);
         $this->client->submitForm('Sign and freeze this state', ['takenBy' => 'Runa Fell', 'reservations' => 'Horn 3 is too loud.']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('.head small', 'the plan is as it was');
+        self::assertSelectorTextContains('.head small', 'no change since signature');
         self::assertSelectorTextContains('.sums', 'Horn 3 is too loud.');
         self::assertSelectorTextContains('.sums', hash('sha256', $before));
         $state = $this->em()->getRepository(SignedState::class)->findAll()[0] ?? throw new \LogicException();
@@ -113,12 +113,12 @@ final class HandOverTest extends AppTestCase
             'Device Receiver 3 changed Interfaces 1 Gateway: nothing → 10.47.60.1',
             'Device Waiting hall kiosk gone',
         ], $lines);
-        // One pair is seen otherwise, one as before, and one for the first time.
+        // One pair is with another test result, one as before, and one for the first time.
         $saw('guest-1>berth-1', PairVerdict::Leak);
         $saw('guest-1>berth-2', PairVerdict::KeptApart);
         $saw('guest-1>berth-3', PairVerdict::Leak);
         $page = $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId());
-        self::assertSelectorTextContains('.head small', '1 pair seen otherwise');
+        self::assertSelectorTextContains('.head small', '1 pair with another test result');
         self::assertSame(
             ['Guests keep out of the cameras: Ticket office tablet to Berth 1 camera kept apart → leak'],
             $page->filter('.turned li > div:first-child')->each(static fn (Crawler $div): string => $div->text()),
@@ -160,10 +160,10 @@ final class HandOverTest extends AppTestCase
         $this->client->request('GET', $url);
         for ($n = 3; $n > 0; --$n) {
             self::assertSelectorTextContains('.head small', $n.' record');
-            $this->client->submit($this->client->getCrawler()->selectButton('Put back as signed')->first()->form());
+            $this->client->submit($this->client->getCrawler()->selectButton('Restore signed value')->first()->form());
             $this->client->followRedirect();
         }
-        self::assertSelectorTextContains('.head small', 'the plan is as it was');
+        self::assertSelectorTextContains('.head small', 'no change since signature');
         self::assertEquals(json_decode($before, true), json_decode(JobFile::write($this->job()), true));
         $this->as('vera');
         $this->client->request('GET', $url);

@@ -13,7 +13,7 @@ use Vorhut\Core\Net\Ipv4Prefix;
 use Vorhut\Field\Net\RefusedTarget;
 use Vorhut\Field\Net\TargetGate;
 
-/** The lab of any job is started and stopped from its proof; without it nothing is asked and nothing signed. */
+/** The lab of any job is started and stopped from its proof; without it no login and nothing signed. */
 final class LabTest extends AppTestCase
 {
     private const OTHER = '/job/skerry-slip';
@@ -87,7 +87,7 @@ final class LabTest extends AppTestCase
         try {
             $gate->check('203.0.113.1');
         } catch (RefusedTarget $e) {
-            self::assertStringStartsWith('Field mode was switched off', $e->getMessage());
+            self::assertStringStartsWith('Field mode was deactivated', $e->getMessage());
 
             return;
         }

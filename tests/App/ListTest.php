@@ -298,7 +298,7 @@ final class ListTest extends AppTestCase
         $this->as('ines');
         $page = $this->post(self::JOB.'/list', ['text' => "Name;Sort of thing\nOne new;Horn\nTwo new;Horn\n"]);
         self::assertSelectorTextContains('.next', '2 rows say no kind and become computers');
-        self::assertSelectorTextContains('.lacks', 'no kind is said');
+        self::assertSelectorTextContains('.lacks', 'no device type');
         $form = $page->selectButton('Look again L')->form();
         $page = $this->post(self::JOB.'/list', ['kinds' => [['text' => '', 'is' => 'paging-horn']]] + $form->getPhpValues());
         self::assertSelectorTextNotContains('.next', 'computers');

@@ -67,7 +67,7 @@ final class LiveTestTest extends AppTestCase
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/proof/calls');
         self::assertSelectorTextContains('.next', 'Next: phones have their file. Press F.');
-        $this->client->submitForm('Test Phone to phone in one subnet 2');
+        $this->client->submitForm('Test Internal call, same subnet 2');
         self::assertResponseRedirects(self::JOB.'/proof/calls');
         $this->work();
         $seen = $this->em()->getRepository(Observation::class)->findAll();
@@ -87,7 +87,7 @@ final class LiveTestTest extends AppTestCase
     {
         $this->as('vera');
         $this->client->request('GET', self::JOB.'/proof/calls');
-        self::assertSelectorTextContains('.ladder', 'Conference to its licence');
+        self::assertSelectorTextContains('.ladder', 'Conference capacity');
         self::assertSelectorNotExists('.ladder form');
     }
 
@@ -181,7 +181,7 @@ final class LiveTestTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', 'owner of these networks has agreed');
         $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28', 'confirmed' => '1']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('.why', 'Switched field mode on for 203.0.113.0/28');
+        self::assertSelectorTextContains('.why', 'Enabled field mode for 203.0.113.0/28');
     }
 
     /** No address of the demo lies in the confirmed range, so nothing at all is contacted, and every pair says so. */
@@ -255,7 +255,7 @@ final class LiveTestTest extends AppTestCase
         $this->bringBack([$head + $clock, $far, $same, $dialled, ['from' => 'trunk:gone'] + $dialled]);
         $said = $this->client->getCrawler()->filter('.said')->last()->text();
         self::assertStringContainsString('Asked from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.', $said);
-        self::assertStringContainsString('1 pair seen otherwise from elsewhere', $said);
+        self::assertStringContainsString('1 pair with another test result from elsewhere', $said);
         self::assertStringContainsString('3 observations taken over, 1 line refused.', $said);
         self::assertSelectorTextContains('h1', 'Seen otherwise from elsewhere');
         $words = $this->client->getCrawler()->filter('.open-items p')->each(static fn (Crawler $p): string => trim($p->text()));

@@ -134,8 +134,8 @@ final class ObservationsTest extends AppTestCase
         self::assertStringContainsString('◆ 2 of 2 hold on site, ◇ 1 of 1 in the lab', $page);
         $this->post(self::JOB.'/hand-over/sign', ['takenBy' => 'Runa Fell', 'reservations' => 'All of it']);
         $signed = $this->client->followRedirect()->text();
-        self::assertStringContainsString('◆ Seen to hold on site 2 of 95 pairs', $signed);
-        self::assertStringContainsString('◇ Held in the lab 1 of 95 pairs', $signed);
-        self::assertStringContainsString('93 pairs: predicted, or seen in the lab only', $signed);
+        self::assertStringContainsString('◆ Tested to hold on site 2 of 95 pairs', $signed);
+        self::assertStringContainsString('◇ Tested to hold in the lab 1 of 95 pairs', $signed);
+        self::assertStringContainsString('93 pairs: predicted, or tested in the lab only', $signed);
     }
 }

@@ -31,7 +31,7 @@ final class ProofAndBenchTest extends AppTestCase
             '.why',
             'Receiver 3 must answer 10.47.30.20: outside its own 10.47.60.0/25, and it has no gateway',
         );
-        $this->client->submit($crawler->selectButton('Change the plan A')->form());
+        $this->client->submit($crawler->selectButton('Apply to plan A')->form());
         $this->client->followRedirect();
         $crawler = $this->client->request('GET', self::JOB.'/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3');
         self::assertSelectorTextContains('#intent', 'predicted through');
@@ -104,7 +104,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->submit($page->selectButton('Move up')->form());
         self::assertSame(array_reverse($before), \array_slice(array_keys($this->job()->intents), -2));
         $this->client->followRedirect();
-        $this->client->submitForm('remove this intent');
+        $this->client->submitForm('Delete intent');
         self::assertArrayNotHasKey($id, $this->job()->intents);
     }
 
@@ -201,10 +201,10 @@ final class ProofAndBenchTest extends AppTestCase
         $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => ['02-47-00-00-20-19']]);
         $this->client->followRedirect();
         self::assertSelectorTextContains('main', '1 of 17 done · unpacked');
-        self::assertSelectorTextContains('.todo .here', 'Mount and cable it, unpowered', 'the next step is up');
+        self::assertSelectorTextContains('.todo .here', 'Mount and connect (power off)', 'the next step is up');
         $this->client->request('GET', self::JOB.'/bench/berth-5?step=unpack');
         self::assertSelectorTextContains('.through', 'Tomas Wray');
-        self::assertSelectorTextContains('.kept', 'MAC as read off the unit: 02-47-00-00-20-19 as planned');
+        self::assertSelectorTextContains('.kept', 'MAC address as printed on the device: 02-47-00-00-20-19 as planned');
         $this->client->submitForm('Take it back');
         self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
         self::assertSame(2, $this->em()->getRepository(BenchRecord::class)->count([]), 'both stay');

@@ -93,7 +93,7 @@ final class RecordsTest extends AppTestCase
         self::assertSame([$before[0], $before[2], $before[1]], \array_slice($ids(), 0, 3));
         $last = $this->number('SELECT MAX(id) FROM journal');
         $this->client->request('GET', self::JOB.'/journal/'.$last);
-        self::assertSelectorTextContains('main', 'place in the list');
+        self::assertSelectorTextContains('main', 'position in the list');
         $page = $this->client->request('GET', self::JOB.'/records/segments/'.$before[2]);
         $this->client->submit($page->selectButton('Move up')->form());
         self::assertSame([$before[2], $before[0], $before[1]], \array_slice($ids(), 0, 3));
@@ -306,7 +306,7 @@ final class RecordsTest extends AppTestCase
     {
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/records/devices/berth-1');
-        $page = $this->client->click($page->selectLink('Another one like it')->link());
+        $page = $this->client->click($page->selectLink('Duplicate')->link());
         $form = $page->selectButton('Save')->form();
         $values = $form->getValues();
         self::assertSame(['', 'ptz-camera-rotary'], [$values['serial'], $values['profile']]);

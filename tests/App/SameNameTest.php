@@ -43,7 +43,7 @@ final class SameNameTest extends TestCase
             }
             PHP);
         self::one('$services->get("doctrine")->getConnection()->delete("user_account", ["username" => "newcomer"]);');
-        self::assertSame(['a name that nobody has yet' => self::AT_ONCE - 1, 'invited' => 1], self::counted($said));
+        self::assertSame(['a name that is not taken' => self::AT_ONCE - 1, 'invited' => 1], self::counted($said));
     }
 
     /** @return list<string> what each said */

@@ -32,11 +32,11 @@ final class StaleFormTest extends AppTestCase
         yield 'device' => ['/devices?sel=berth-1', 'Save', ['serial' => 'A'], Device::class, 'berth-1'];
         yield 'removing a device' => ['/devices?sel=horn-spare', 'remove Horn, spare', [], Device::class, 'horn-spare'];
         yield 'segment' => ['/networks?edit=video', 'Save', ['vlan' => '99'], Segment::class, 'video'];
-        yield 'removing a segment' => ['/networks?edit=uplink', 'remove this segment', [], Segment::class, 'uplink'];
+        yield 'removing a segment' => ['/networks?edit=uplink', 'Delete segment', [], Segment::class, 'uplink'];
         yield 'finding' => ['/networks', 'Apply change A', [], Device::class, 'horn-spare'];
         yield 'addresses' => ['/addresses', 'Assign selected addresses T', [], Device::class, 'berth-5'];
         yield 'bench' => ['/bench/berth-5?step=unpack', 'Done ↵', ['read[0]' => '02-47-00-00-20-19'], Device::class, 'berth-5'];
-        yield 'repair' => ['/proof', 'Change the plan A', [], Trunk::class, 'carrier'];
+        yield 'repair' => ['/proof', 'Apply to plan A', [], Trunk::class, 'carrier'];
         yield 'what if' => ['/proof/what-if?'.self::RULE, 'Keep it K', [], Router::class, 'core'];
         yield 'record' => ['/records/devices/berth-1', 'Save', ['serial' => 'A'], Device::class, 'berth-1'];
         yield 'removing a record' => ['/records/devices/horn-spare', 'remove this device', [], Device::class, 'horn-spare'];

@@ -45,7 +45,7 @@ final class SweepTest extends AppTestCase
         $run->finish();
         $this->em()->flush();
         self::assertSame(
-            ['as planned', 'another unit', 'planned, silent', 'unknown here', 'free'],
+            ['as planned', 'another unit', 'planned, no reply', 'unknown here', 'free'],
             array_column(
                 SweepList::rows($this->job(), $this->em()->find(SweepRun::class, $run->getId()) ?? $run),
                 'verdict',
@@ -65,12 +65,12 @@ final class SweepTest extends AppTestCase
     public function testWhatIsSilentIsNotThereforeFree(): void
     {
         $all = [
-            '10.47.10.1' => 'planned, silent',
+            '10.47.10.1' => 'planned, no reply',
             '10.47.10.2' => 'kept free',
-            '10.47.10.130' => 'leased out when asked for',
-            '10.47.10.0' => 'no host address',
+            '10.47.10.130' => 'DHCP range',
+            '10.47.10.0' => 'not a host address',
             '10.47.10.90' => 'free',
-            '192.0.2.9' => 'in no subnet of the plan',
+            '192.0.2.9' => 'in no planned subnet',
         ];
         $run = $this->sweep(array_keys($all));
         self::assertSame($all, array_column(SweepList::rows($this->job(), $run), 'verdict', 'address'));

@@ -19,10 +19,10 @@ final class ValuesTest extends AppTestCase
         $this->as('vera');
         $page = $this->client->request('GET', self::JOB.'/devices?sel=horn-3&value=volume');
         $chain = $page->filter('#value-volume .chain li')->each(static fn (Crawler $li): string => $li->text());
-        self::assertSame('typed for this unit: 8 for Horn 3 this one counts', $chain[0]);
-        self::assertSame('rule of the place: 3 People wait and talk there.', $chain[1]);
-        self::assertSame('rule of the kind: 5 Ferry engines are loud.', $chain[2]);
-        self::assertStringStartsWith('default of the kind: 4', $chain[3]);
+        self::assertSame('set on this device: 8 for Horn 3 in effect', $chain[0]);
+        self::assertSame('location rule: 3 People wait and talk there.', $chain[1]);
+        self::assertSame('device-type rule: 5 Ferry engines are loud.', $chain[2]);
+        self::assertStringStartsWith('device-type default: 4', $chain[3]);
         self::assertSelectorNotExists('#value-volume form', 'a viewer changes nothing');
         $page = $this->client->request('GET', self::JOB.'/devices?sel=hall-music');
         self::assertStringContainsString('does not agree', $page->filter('.told')->reduce(
@@ -126,7 +126,7 @@ final class ValuesTest extends AppTestCase
         $this->client->clickLink('PTZ camera, rotary');
         self::assertSelectorTextContains('.preview', 'Turn the dial before power');
         self::assertSelectorTextContains('main', 'Format dial');
-        $page = $this->client->clickLink('Make one of your own like it L');
+        $page = $this->client->clickLink('Duplicate as your own L');
         $form = $page->selectButton('Save')->form(['name' => 'Quay camera']);
         $this->client->request('POST', (string) $page->filter('#check')->attr('hx-post'), $form->getPhpValues(), [], [
             'HTTP_ORIGIN' => 'http://localhost',

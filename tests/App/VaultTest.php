@@ -107,7 +107,7 @@ final class VaultTest extends AppTestCase
         $show = fn (): string => $this->post(self::JOB.'/vault/show', ['name' => 'ramp-phone/password'])->filter('.shown')->text();
         self::assertStringNotContainsString($first, $show());
         $this->post(self::JOB.'/undo/'.$entry);
-        self::assertStringContainsString($before, $show(), 'said too early: the unit has the one before, and it is not lost');
+        self::assertStringContainsString($before, $show(), 'said too early: the unit hsame as the previous backup, and it is not lost');
     }
 
     public function testWithoutItsKeyNothingIsShownAndNothingElseIsLost(): void

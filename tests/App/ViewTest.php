@@ -74,7 +74,7 @@ final class ViewTest extends AppTestCase
         self::assertSame(['10 of 25 fail', 'broken', '48 findings'], [$demo['state'], $demo['tone'], $demo['findings']]);
         $slip = $lines['Skerry Slip'];
         self::assertSame(['all 3 hold', 'through', '0 findings'], [$slip['state'], $slip['tone'], $slip['findings']]);
-        self::assertSame('all have addresses', $slip['addresses']);
+        self::assertSame('all addressed', $slip['addresses']);
     }
 
     public function testTheDevicesOfAFilterAndNoOthers(): void

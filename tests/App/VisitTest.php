@@ -29,7 +29,7 @@ use Vorhut\Core\Profile\Step\RecordKind;
 use Vorhut\Core\Runbook\RecordedValue;
 use Vorhut\Core\Visit\UnitMarks;
 
-/** Coming again: what is not as it was left, what is done about it, and the files that are kept. */
+/** Coming again: what is changed since hand-over, what is done about it, and the files that are kept. */
 final class VisitTest extends AppTestCase
 {
     private const PAIR = 'hut-calls-control hut-phone>control-phone-1';
@@ -91,7 +91,7 @@ final class VisitTest extends AppTestCase
         $page = $this->client->click($page->selectLink('What it found')->link());
         $done = array_filter($addressed, static fn (Device $d): bool => $d->stage->isDone());
         self::assertCount(\count($done), $page->filter('.units li'));
-        self::assertStringContainsString('It does not answer any more.', $page->filter('.units')->text());
+        self::assertStringContainsString('It does not reply any more.', $page->filter('.units')->text());
         self::assertStringContainsString('Spring', $page->filter('.sums')->text());
     }
 
@@ -124,10 +124,10 @@ final class VisitTest extends AppTestCase
         self::assertCount(3, $page->filter('.visits li'), 'two visits and a signature');
         self::assertStringContainsString('2 of 2 units answered', $page->filter('.visits .visit')->first()->text());
         $page = $this->client->request('GET', self::JOB.'/visits/'.$early->getId());
-        self::assertStringContainsString('Nobody had signed before.', $page->filter('aside')->text());
+        self::assertStringContainsString('There was no signature before.', $page->filter('aside')->text());
         $page = $this->client->request('GET', $url);
-        self::assertSelectorTextContains('.head small', '4 things are not as it was left');
-        self::assertStringContainsString('Held against what was signed on 6 Jan 2026', $page->filter('aside')->text());
+        self::assertSelectorTextContains('.head small', '4 things are changed since hand-over');
+        self::assertStringContainsString('Compared with the state signed on 6 Jan 2026', $page->filter('aside')->text());
         self::assertStringContainsString('02-00-00-00-00-99', $page->filter('.units')->text());
         self::assertStringContainsString('it was left with 2.11', $page->filter('.units')->text());
         self::assertStringContainsString('Codec is g711u; it was left with G.711 A-law.', $page->filter('.units')->text());
@@ -164,7 +164,7 @@ final class VisitTest extends AppTestCase
         self::assertSame(403, $this->code());
     }
 
-    /** A file comes back as it came, lies sealed, and says whether it is as the one before; another key opens it no more. */
+    /** A file comes back as it came, lies sealed, and says whether it is same as the previous backup; another key opens it no more. */
     public function testSettingsAreKeptSealed(): void
     {
         $visits = [$this->visit([], '2026-01-05'), $this->visit([], '2026-02-05')];
@@ -176,7 +176,7 @@ final class VisitTest extends AppTestCase
             $page = $this->client->request('GET', $url);
             $said[] = $page->filter('table td[data-label="It is"]')->last()->text();
         }
-        self::assertSame(['the first that is kept', 'as the one before', 'another than the one before'], $said);
+        self::assertSame(['first backup', 'same as the previous backup', 'differs from the previous backup'], $said);
         $file = $this->em()->getRepository(VisitFile::class)->findOneBy([], ['id' => 'ASC']) ?? throw new \LogicException();
         self::assertSame(hash('sha256', "one\0\xFF"), $file->getHash());
         self::assertStringNotContainsString(base64_encode("one\0\xFF"), $file->getSealed());
@@ -218,7 +218,7 @@ final class VisitTest extends AppTestCase
         $this->client->submitForm('Make it so in the lab', ['device' => 'hut-phone', 'fault' => 'no-gateway']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.lab-turned', 'Hut phone has lost its gateway in the lab');
-        self::assertNotNull($this->job()->devices['hut-phone']->interfaces[0]->gateway, 'the plan is as it was');
+        self::assertNotNull($this->job()->devices['hut-phone']->interfaces[0]->gateway, 'no change since signature');
         $labs = self::getContainer()->get(Labs::class);
         \assert($labs instanceof Labs);
         $played = $labs->labOf($this->stored())?->getFaults()->on($this->job());

@@ -69,7 +69,7 @@ final class IdentityTest extends TestCase
         self::assertSame([
             'system: Another unit answers here, with the MAC 02-47-FA-00-00-01.',
             'camera: Its firmware is 3.1.1; it was left with 3.1.',
-            'far: It does not answer any more.',
+            'far: It does not reply any more.',
         ], array_map(static fn (UnitDrift $d): string => $d->unit.': '.$d->what, $drifts));
         self::assertSame([], $faults->with('far', null)->with('system', null)->with('camera', null)->keep());
         self::assertEquals($job, (new LabFaults(['gone' => UnitFault::Off]))->on($job), 'who has left the plan is passed over');

@@ -175,7 +175,7 @@ final class LabVoiceTest extends TestCase
         self::until(static fn (): bool => $call->media->received() > 5);
     }
 
-    /** Where ours reads the request line and theirs writes To, each call ends at the number that all calls carry. */
+    /** Where ours reads Request-URI and theirs writes To, each call ends at the number that all calls carry. */
     public function testCallsInEndWhereTheHeaderSays(): void
     {
         $carrier = $this->carrier();

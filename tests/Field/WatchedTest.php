@@ -9,7 +9,7 @@ use Vorhut\Field\Rtsp\Watched;
 
 final class WatchedTest extends TestCase
 {
-    /** Four pictures of two packets at 25 pictures a second; the last comes half a second late, and one packet is missing. */
+    /** Four pictures of two packets at 25 frames per second; the last comes half a second late, and one packet is missing. */
     public function testWhatCameIsMeasured(): void
     {
         $watched = new Watched();

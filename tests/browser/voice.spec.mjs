@@ -31,7 +31,7 @@ test('numbers are made, phones are known, a file is served and fetched once with
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
     const url = await page.locator('.served [data-copy]').getAttribute('data-copy');
     const row = page.locator('.phones tbody tr', { hasText: '2003' });
-    await Promise.all([page.waitForEvent('load'), row.getByRole('button', { name: 'Open its secret' }).click()]);
+    await Promise.all([page.waitForEvent('load'), row.getByRole('button', { name: 'Release password' }).click()]);
     await expect(page.locator('.phones tbody tr', { hasText: '2003' })).toContainText('secret open for one fetch');
     const first = await (await request.get(`${url}024700001016.ini`)).text();
     const second = await (await request.get(`${url}024700001016.ini`)).text();

@@ -49,7 +49,7 @@ test('ten cameras go over the bench with at most five keys each', async ({ page 
     while (await goesOn()) {
         await expect(page.locator('.batch [data-ends]')).toHaveCount(0);
         const title = await page.locator('.next b').textContent();
-        powered += title.startsWith('Connect and power') ? 1 : 0;
+        powered += title.startsWith('Connect and switch on') ? 1 : 0;
         expect(await page.locator('.batch small', { hasText: /^\s*has / }).count()).toBeLessThanOrEqual(1);
         const reads = await page.locator('#batch button[name=later]').count();
         const loaded = page.waitForEvent('load');

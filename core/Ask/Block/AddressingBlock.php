@@ -17,7 +17,7 @@ use Vorhut\Core\Profile\Setting\OutsideSource;
 final class AddressingBlock implements Block
 {
     private const TITLE = 'Addressing';
-    private const STEP = ['Give it its address'];
+    private const STEP = ['Set the IP address'];
 
     public function items(AskContext $asked): iterable
     {
@@ -53,7 +53,7 @@ final class AddressingBlock implements Block
                 null !== $subnet,
                 'Subnet',
                 'a prefix such as 10.47.10.0/24',
-                'Our addresses are chosen from it.',
+                'Needed to assign our addresses.',
                 self::STEP,
                 'subnets',
             ],
@@ -61,23 +61,23 @@ final class AddressingBlock implements Block
                 null !== $segment->vlan || !$isRouted,
                 'VLAN number',
                 'a whole number from 1 to 4094',
-                'Our switches and ports carry it.',
+                'Needed to configure switch ports.',
                 [],
             ],
             'gateway' => [
                 null === $subnet || null !== $subnet->gateway || !$isRouted,
                 'Gateway',
                 'an address inside the subnet',
-                'Without it nothing outside the subnet is reached.',
+                'Without it no device can leave the subnet.',
                 self::STEP,
                 'subnets',
             ],
-            'dns' => [[] !== $segment->dns || !$isRouted, 'DNS servers', 'addresses, with commas', 'Units look up names there.', []],
+            'dns' => [[] !== $segment->dns || !$isRouted, 'DNS servers', 'addresses, with commas', 'Devices resolve names there.', []],
             'ntp' => [
                 [] !== $segment->ntp,
                 'Time servers',
                 'addresses, with commas',
-                'A wrong clock breaks certificates, licences and logs.',
+                'Devices need NTP for certificates, licences and logs.',
                 [],
             ],
         ];
@@ -107,10 +107,10 @@ final class AddressingBlock implements Block
                 key: 'leases '.$segment->id,
                 who: OutsideSource::Network,
                 block: self::TITLE,
-                what: \sprintf('Who leases addresses in %s, and which', $segment->name),
+                what: \sprintf('DHCP server and range in %s', $segment->name),
                 units: $leased,
                 form: 'the server, and the first and last address',
-                why: 'These units ask for a lease and get none otherwise.',
+                why: 'These devices use DHCP.',
                 blocks: self::STEP,
             );
         }
@@ -126,10 +126,13 @@ final class AddressingBlock implements Block
             id: \sprintf('address.%s.%d', $device->id, $at),
             who: OutsideSource::Network,
             block: self::TITLE,
-            what: \sprintf('A fixed address for %s%s', $device->name, $port),
+            what: \sprintf('Static address for %s%s', $device->name, $port),
             units: [$device],
             form: null === $segment ? 'an address with its prefix length' : \sprintf('an address in %s', $segment->name),
-            why: null === $interface->mac ? 'It is not leased one.' : \sprintf('It is not leased one. Its MAC is %s.', $interface->mac),
+            why: null === $interface->mac ? 'It does not use DHCP.' : \sprintf(
+                'It does not use DHCP; its MAC address is %s.',
+                $interface->mac,
+            ),
             blocks: self::STEP,
             filling: new AddressAnswer($device->id, $at),
         );

@@ -47,7 +47,7 @@ final class ClockBlock implements Block
             what: 'Time zone of '.$site->name,
             units: $units,
             form: 'a name such as Europe/Oslo',
-            why: 'Logs, licences and certificates go by it, and it keeps daylight saving.',
+            why: 'Used for logs, licences, certificates and daylight saving time.',
             blocks: [],
             filling: new FieldAnswer(Location::class, $site->id, 'timezone'),
         );

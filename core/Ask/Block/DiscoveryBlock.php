@@ -35,11 +35,11 @@ final class DiscoveryBlock implements Block
             yield $asked->note(
                 key: 'finding '.$key,
                 who: OutsideSource::Network,
-                block: 'Finding units in other segments',
-                what: \sprintf('Names and announcements carried from %s to %s', $line[0][1]->name, $line[0][0]->name),
+                block: 'Discovery across segments',
+                what: \sprintf('mDNS and discovery relayed from %s to %s', $line[0][1]->name, $line[0][0]->name),
                 units: array_values(array_column(array_column($line, 2), null, 'id')),
-                form: 'carried (by what), or not: then we enter addresses by hand',
-                why: 'Discovery stops at the router unless something carries it on.',
+                form: 'relayed (by which router), or not relayed: we then enter addresses by hand',
+                why: 'Discovery stops at the router unless it is relayed.',
             );
         }
     }

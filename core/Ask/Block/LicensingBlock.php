@@ -35,12 +35,12 @@ final class LicensingBlock implements Block
                 block: 'Licences',
                 what: \sprintf('%s for %s: entitlement code or key', $licence->name, $device->name),
                 units: [$device],
-                form: 'the code as it is written, and until when it is good',
-                why: null === $tied ? 'Tied to the unit; its serial number follows.' : \sprintf('Tied to serial number %s.', $tied),
+                form: 'entitlement code as printed, and its expiry date',
+                why: null === $tied ? 'Tied to the device; its serial number follows.' : \sprintf('Tied to serial number %s.', $tied),
                 blocks: array_values(array_map(static fn (ProfileStep $s): string => $s->title, $steps)),
                 filling: new FieldAnswer(Licence::class, $licence->id, 'code'),
                 answer: (string) $licence->code,
-                ours: \sprintf('%d of them, %s', $licence->count, $licence->state->label()),
+                ours: \sprintf('quantity %d, %s', $licence->count, $licence->state->label()),
             );
         }
     }

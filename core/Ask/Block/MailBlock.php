@@ -20,9 +20,13 @@ final class MailBlock implements Block
         );
         $units = array_values(array_filter($asked->job->devices, $sends));
         $questions = [] === $units ? [] : [
-            'login' => ['How units log in at the relay', 'by address, or by name with port and encryption', 'It refuses strangers.'],
-            'size' => ['Largest message it takes', 'in MB', 'Faxes and recordings are larger than letters.'],
-            'sender' => ['Sender address it accepts', 'an address', 'Others are refused or land among the rubbish.'],
+            'login' => [
+                'Authentication at the mail relay',
+                'by IP address, or by user name with port and encryption',
+                'The relay accepts authenticated senders only.',
+            ],
+            'size' => ['Maximum message size', 'in MB', 'Faxes and recordings are larger than normal mail.'],
+            'sender' => ['Permitted sender address', 'an address', 'Mail from other senders is rejected or marked as spam.'],
         ];
         foreach ($questions as $key => [$what, $form, $why]) {
             yield $asked->note(

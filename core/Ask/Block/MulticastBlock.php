@@ -27,10 +27,10 @@ final class MulticastBlock implements Block
                     key: 'routed '.$group,
                     who: OutsideSource::Network,
                     block: self::TITLE,
-                    what: \sprintf('%s routed between %s', $group, implode(', ', $names)),
+                    what: \sprintf('Multicast routing of %s between %s', $group, implode(', ', $names)),
                     units: array_merge(...array_values($bySegment)),
                     form: 'yes with the rendezvous point, or no',
-                    why: 'Its members stand in more than one segment.',
+                    why: 'Its members are in more than one segment.',
                 );
             }
         }
@@ -52,12 +52,12 @@ final class MulticastBlock implements Block
             id: \sprintf('segment.%s.querier', $segment->id),
             who: OutsideSource::Network,
             block: self::TITLE,
-            what: \sprintf('Somebody queries for groups in %s', $segment->name),
+            what: \sprintf('IGMP querier in %s', $segment->name),
             units: $units,
             form: 'yes or no',
             why: $segment->snooping
-                ? 'Switches snoop there: without a querier, what works at first stops after some minutes.'
-                : 'Without snooping and a querier, groups flood every port.',
+                ? 'IGMP snooping is on: without a querier, memberships expire after about 260 s and streams stop.'
+                : 'Without IGMP snooping and a querier, multicast floods every port.',
             blocks: [],
             filling: new FieldAnswer(Segment::class, $segment->id, 'querier'),
             answer: $segment->querier ? 'yes' : '',

@@ -32,8 +32,8 @@ final class NumbersBlock implements Block
             $numbers = array_keys($asked->job->extensions);
             sort($numbers);
             $ours = \sprintf('%d extensions, %s to %s', \count($numbers), $numbers[0] ?? '', $numbers[\count($numbers) - 1] ?? '');
-            $what = 'Numbers given to us';
-            $why = 'Calls from outside ring by them.';
+            $what = 'Allocated number range (DDI)';
+            $why = 'Inbound calls use them.';
             yield $asked->note(
                 key: 'numbers range',
                 who: OutsideSource::Carrier,
@@ -45,15 +45,15 @@ final class NumbersBlock implements Block
                 blocks: [],
                 ours: $ours,
             );
-            $what = 'Numbers moved to you, and when';
-            $why = 'Until then they ring where they did.';
+            $what = 'Numbers to be ported, with date and time';
+            $why = 'Until then they ring at the present carrier.';
             yield $asked->note(
                 key: 'numbers port',
                 who: OutsideSource::Carrier,
                 block: $title,
                 what: $what,
                 units: $units,
-                form: 'numbers with day and hour',
+                form: 'numbers with date and time',
                 why: $why,
             );
         }
@@ -63,11 +63,11 @@ final class NumbersBlock implements Block
                 yield new AskItem(
                     id: \sprintf('place.%s.dispatch', $place),
                     who: OutsideSource::Client,
-                    block: 'Where helpers are sent',
+                    block: 'Dispatchable locations',
                     what: \sprintf('Dispatchable location of %s, for emergency calls', $location->name),
                     units: $units,
-                    form: 'street, building, floor and door, as an ambulance finds it',
-                    why: 'Whoever dials for help from there may not be able to say where.',
+                    form: 'street, number, building, floor, room',
+                    why: 'An emergency caller may not be able to say where they are.',
                     blocks: [],
                     filling: new FieldAnswer(Location::class, (string) $place, 'dispatch'),
                 );

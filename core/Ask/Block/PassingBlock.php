@@ -17,7 +17,7 @@ use Vorhut\Core\Proof\IntentPrediction;
 /** What must pass from one segment to another: made of what must be proven, exchange by exchange. */
 final class PassingBlock implements Block
 {
-    public const ABOUT = 'Firewall and address translation';
+    public const ABOUT = 'Firewall and NAT';
     /** Pairs looked at in one intent, and in all of them. */
     private const MAX_PAIRS = 200;
     private const MIN_PAIRS = 20;
@@ -38,9 +38,9 @@ final class PassingBlock implements Block
                 block: self::ABOUT,
                 what: \sprintf('%s from %s to %s (%s)', self::said($service), self::network($from), $to->name, $whom),
                 units: array_values(array_filter($units, static fn (?Device $d): bool => null !== $d)),
-                form: 'allowed, or what stands against it',
-                why: \sprintf('%s. Requests go this way; answers come back.', implode('; ', array_keys($names))),
-                blocks: ['Prove it from the far end'],
+                form: 'permitted, or the reason why not',
+                why: \sprintf('%s. Stateful: replies are permitted automatically.', implode('; ', array_keys($names))),
+                blocks: ['Test from the user\'s side'],
             );
         }
     }

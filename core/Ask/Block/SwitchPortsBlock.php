@@ -25,8 +25,8 @@ final class SwitchPortsBlock implements Block
                     what: \sprintf('%d ports in %s: %s', \count($units), $segment->name, self::wanted($asked, $segment, $units)),
                     units: $units,
                     form: 'switch and port numbers; 802.1X and LLDP on or off',
-                    why: 'Set before we come, units start when they are plugged in.',
-                    blocks: ['Connect and power'],
+                    why: 'Configured before the visit, devices start as soon as they are connected.',
+                    blocks: ['Connect and switch on'],
                 );
             }
         }
@@ -59,7 +59,7 @@ final class SwitchPortsBlock implements Block
                 $fed[$kind->label()] = ($fed[$kind->label()] ?? 0) + 1;
             }
         }
-        $said = static fn (string $label, int $count): string => \sprintf('%d fed by %s', $count, $label);
+        $said = static fn (string $label, int $count): string => \sprintf('%d with %s', $count, $label);
         $power = array_map($said, array_keys($fed), $fed);
         $vlan = null === $segment->vlan ? [] : [\sprintf('VLAN %d untagged', $segment->vlan)];
 

@@ -22,14 +22,18 @@ final class TrunkBlock implements Block
         'server' => ['Server or proxy', 'an address or name, and its port', ''],
         'domain' => ['Domain of the numbers', 'a name', ''],
         'transport' => ['Transport', 'UDP, TCP or TLS', 'as you offer it'],
-        'login' => ['Login, or the address that is trusted', 'a name (the password by another way), or our public address', ''],
-        'registers' => ['Who registers at whom, and how long', 'we at you, or nobody; in seconds', 'as you ask'],
+        'login' => [
+            'Authentication: user name, or trusted IP address',
+            'a user name (send the password separately), or our public address',
+            '',
+        ],
+        'registers' => ['Registration: who registers, expiry in seconds', 'we register, or no registration; in seconds', 'as you require'],
         'codecs' => ['Codecs, in order', 'names', 'G.711 A-law, then µ-law'],
-        'dtmf' => ['Key tones', 'RFC 4733, SIP INFO or in the sound', 'RFC 4733'],
+        'dtmf' => ['DTMF', 'RFC 4733, SIP INFO or in-band', 'RFC 4733'],
         'fax' => ['Fax', 'T.38, or G.711 without echo cancelling', 'either'],
-        'channels' => ['Calls at once', 'a number', ''],
-        'number' => ['Header that carries the called number', 'the request line, To, or another', 'the request line'],
-        'caller' => ['Header in which we send the caller\'s number', 'From, P-Asserted-Identity or another', 'From'],
+        'channels' => ['Concurrent calls', 'a number', ''],
+        'number' => ['Called number is in', 'Request-URI, To or another header', 'Request-URI'],
+        'caller' => ['Caller\'s number is sent in', 'From, P-Asserted-Identity or another', 'From'],
     ];
 
     /** No field of a trunk holds it. */
@@ -57,7 +61,7 @@ final class TrunkBlock implements Block
                     what: $what,
                     units: [$device],
                     form: $form,
-                    why: 'Both ends must hold the same, or calls go one way only.',
+                    why: 'Both ends must be set alike, or calls fail in one direction.',
                     blocks: [],
                     ours: 'server' === $key ? self::address($device) : $ours,
                 );
@@ -77,7 +81,7 @@ final class TrunkBlock implements Block
                 what: $what,
                 units: [$device],
                 form: $form,
-                why: 'Both ends must hold the same, or calls go one way only.',
+                why: 'Both ends must be set alike, or calls fail in one direction.',
                 blocks: [],
                 filling: new TrunkAnswer($trunk->id, $key),
                 answer: TrunkWords::said($key, $trunk->theirs),

@@ -19,10 +19,18 @@ final class WirelessBlock implements Block
         $joins = static fn (Device $d): bool => null !== $asked->settings->setting($d, self::NETWORK);
         $units = array_values(array_filter($asked->job->devices, $joins));
         $questions = [] === $units ? [] : [
-            'security' => ['Security and method', 'WPA2 or WPA3 with a key, or 802.1X with the method', 'Units are told before they join.'],
-            'roaming' => ['Roaming', '802.11r, k, v on or off; one channel width', 'Calls drop between access points otherwise.'],
-            'multicast' => ['Multicast and broadcast over the air', 'passed, made unicast, or dropped', 'Paging and discovery need it.'],
-            'isolation' => ['Stations kept apart from each other', 'yes or no', 'Units that are kept apart do not find each other.'],
+            'security' => [
+                'WLAN security and EAP method',
+                'WPA2-PSK, WPA3-SAE, or 802.1X with the EAP method',
+                'Devices need it before they associate.',
+            ],
+            'roaming' => ['Roaming', '802.11r, k, v on or off; one channel width', 'Otherwise calls drop between access points.'],
+            'multicast' => [
+                'Multicast and broadcast on the WLAN',
+                'forwarded, converted to unicast, or dropped',
+                'Paging and discovery need it.',
+            ],
+            'isolation' => ['Client isolation', 'yes or no', 'Isolated devices do not find each other.'],
         ];
         foreach ($questions as $key => [$what, $form, $why]) {
             yield $asked->note(

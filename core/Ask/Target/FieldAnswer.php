@@ -63,7 +63,7 @@ final readonly class FieldAnswer implements AnswerTarget
             return match (strtolower(trim($text))) {
                 'yes', 'on', 'true' => true,
                 'no', 'off', 'false' => false,
-                default => throw new InvalidValue($text, 'yes or no', 'One word will do.'),
+                default => throw new InvalidValue($text, 'yes or no', 'Write yes or no.'),
             };
         }
 

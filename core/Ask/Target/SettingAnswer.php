@@ -33,7 +33,7 @@ final readonly class SettingAnswer implements AnswerTarget
         $value = TypedText::read($this->setting, $text);
         $refusal = null === $value ? 'an answer' : Allowed::refusal($this->setting, $value);
         if (null !== $refusal) {
-            throw new InvalidValue($text, $refusal, \sprintf('It is what %s takes.', lcfirst($this->setting->name)));
+            throw new InvalidValue($text, $refusal, \sprintf('%s takes: %s.', $this->setting->name, $refusal));
         }
         $whom = null === $this->device
             ? ['profile' => $this->profile] + (null === $this->segment ? [] : ['segment' => $this->segment])

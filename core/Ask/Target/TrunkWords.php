@@ -55,7 +55,7 @@ final class TrunkWords
             'fax' => ['fax' => self::one(self::FAX, $text, FaxMode::cases())],
             'channels' => ['channels' => self::number($text)],
             'number' => ['header' => self::one(self::HEADERS, $text, NumberHeader::cases())],
-            default => throw new \LogicException(\sprintf('Nothing of a trunk is called "%s".', $key)),
+            default => throw new \LogicException(\sprintf('A trunk has no field "%s".', $key)),
         };
     }
 
@@ -75,7 +75,7 @@ final class TrunkWords
             'fax' => $end->fax?->label() ?? '',
             'channels' => (string) $end->channels,
             'number' => $end->header?->label() ?? '',
-            default => throw new \LogicException(\sprintf('Nothing of a trunk is called "%s".', $key)),
+            default => throw new \LogicException(\sprintf('A trunk has no field "%s".', $key)),
         };
     }
 

@@ -17,7 +17,7 @@ final class AudioLatencyCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'audio-latency',
-            name: 'Latency of a chain of sound',
+            name: 'Latency of an audio chain',
             standard: 'samples by rate; AES11 for rates',
             inputs: [
                 Input::number(name: 'rateHz', unit: 'Hz', says: 'samples a second', min: 1000, max: 1000000, default: 48000),
@@ -37,7 +37,7 @@ final class AudioLatencyCalculation implements Calculation
         foreach ($inputs->records('stages') as $stage) {
             $bySamples = $stage->either('samples', 'ms');
             if (!$bySamples && !$stage->has('ms')) {
-                throw new InvalidValue(given: 'a stage with nothing', allowed: 'samples or ms', advice: 'Say one of them.');
+                throw new InvalidValue(given: 'a stage without a value', allowed: 'samples or ms', advice: 'Enter one of them.');
             }
             $total += $bySamples ? 1000 * $stage->number('samples') / $rate : $stage->number('ms');
         }

@@ -16,19 +16,19 @@ final class BatteryCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'battery',
-            name: 'Hours of a battery',
+            name: 'Battery run time',
             standard: 'energy by power',
             inputs: [
-                Input::number(name: 'wattHours', unit: 'Wh', says: 'as it says on it', min: 0, max: 1000000),
+                Input::number(name: 'wattHours', unit: 'Wh', says: 'as printed on it', min: 0, max: 1000000),
                 Input::number(
                     name: 'efficiency',
                     unit: '',
-                    says: 'share of it that gets to the unit, of 1',
+                    says: 'efficiency, 0 to 1',
                     min: 0.01,
                     max: 1,
                     default: 0.85,
                 ),
-                Input::number(name: 'watts', unit: 'W', says: 'that the unit draws', min: 0.001, max: 1000000),
+                Input::number(name: 'watts', unit: 'W', says: 'consumption of the device', min: 0.001, max: 1000000),
             ],
             outputs: ['hours' => 'h'],
         );

@@ -21,8 +21,8 @@ final class CallRateCalculation implements Calculation
             name: 'Bit rate of a call, one direction',
             standard: 'RFC 3550, RFC 3551, RFC 3711; IEEE 802.3, 802.1Q',
             inputs: [
-                Input::word('codec', 'how sound is coded', ['G.711', 'G.722', 'G.729', 'Opus'], 'G.711'),
-                Input::whole(name: 'packetMs', unit: 'ms', says: 'time in one packet', min: 10, max: 60, default: 20),
+                Input::word('codec', 'codec', ['G.711', 'G.722', 'G.729', 'Opus'], 'G.711'),
+                Input::whole(name: 'packetMs', unit: 'ms', says: 'packetisation time', min: 10, max: 60, default: 20),
                 Input::whole(
                     name: 'srtpTagBytes',
                     unit: 'bytes',

@@ -22,11 +22,11 @@ final class DmxCalculation implements Calculation
             inputs: [
                 Input::records('fixtures', 'each fixture on the run', [
                     Input::whole(name: 'start', unit: 'slot', says: 'its start address', min: 1, max: 512),
-                    Input::whole(name: 'footprint', unit: 'slots', says: 'how many it takes', min: 1, max: 512, default: 1),
+                    Input::whole(name: 'footprint', unit: 'slots', says: 'footprint', min: 1, max: 512, default: 1),
                     Input::number(
                         name: 'unitLoads',
                         unit: '',
-                        says: 'that its receiver is; 1 where nothing is said',
+                        says: 'of its receiver; 1 by default',
                         min: 0,
                         max: 32,
                         default: 1,

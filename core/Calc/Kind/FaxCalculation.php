@@ -25,7 +25,7 @@ final class FaxCalculation implements Calculation
                 Input::number(
                     name: 'kbps',
                     unit: 'kbit/s',
-                    says: 'of the modems, such as 33.6, 14.4 or 9.6',
+                    says: 'modem speed, such as 33.6, 14.4 or 9.6',
                     min: 2.4,
                     max: 33.6,
                     default: 14.4,

@@ -19,10 +19,10 @@ final class HeatCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'heat',
-            name: 'Heat of units',
+            name: 'Heat load',
             standard: '1 W is 3.412 BTU/h',
             inputs: [
-                Input::number(name: 'watts', unit: 'W', says: 'that the units draw', min: 0, max: 100000000),
+                Input::number(name: 'watts', unit: 'W', says: 'power consumption of the devices', min: 0, max: 100000000),
             ],
             outputs: ['btuPerHour' => 'BTU/h'],
         );

@@ -22,7 +22,7 @@ final class MulticastMacCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'multicast-mac',
-            name: 'MAC of a group',
+            name: 'Multicast MAC address',
             standard: 'RFC 1112, section 6.4',
             inputs: [
                 Input::text(name: 'group', says: 'an address from 224.0.0.0 to 239.255.255.255', pattern: '/^[0-9.]{7,15}$/D'),
@@ -35,7 +35,7 @@ final class MulticastMacCalculation implements Calculation
     {
         $group = Ipv4Address::fromString($inputs->word('group'));
         if (!$group->isMulticast()) {
-            throw new InvalidValue((string) $group, '224.0.0.0 to 239.255.255.255', 'Only groups have such a MAC.');
+            throw new InvalidValue((string) $group, '224.0.0.0 to 239.255.255.255', 'Only multicast groups map to such a MAC address.');
         }
 
         return ['mac' => (string) MacAddress::fromString(self::PREFIX.\sprintf('%06X', $group->value & self::BITS))];

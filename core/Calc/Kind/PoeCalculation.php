@@ -18,10 +18,10 @@ final class PoeCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'poe',
-            name: 'Power over a cable',
+            name: 'PoE over a cable',
             standard: 'IEEE 802.3-2022, clauses 33 and 145',
             inputs: [
-                Input::number(name: 'deviceWatts', unit: 'W', says: 'what the unit draws at its socket', min: 0, max: 100),
+                Input::number(name: 'deviceWatts', unit: 'W', says: 'power at the input of the device', min: 0, max: 100),
                 Input::number(name: 'metres', unit: 'm', says: 'length of the cable', min: 0, max: 200),
                 Input::number(
                     name: 'ohmsPer100m',
@@ -52,7 +52,7 @@ final class PoeCalculation implements Calculation
             throw new InvalidValue(
                 \sprintf('%s W', $inputs->number('deviceWatts')),
                 'what the cable can carry',
-                'Take a shorter or a better cable, or a higher voltage.',
+                'Use a shorter or better cable, or a higher voltage.',
             );
         }
 

@@ -18,13 +18,13 @@ final class QualityCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'quality',
-            name: 'How a call sounds',
+            name: 'Call quality (E-model, ITU-T G.107)',
             standard: 'ITU-T G.107 (E-model, simplified), ITU-T G.113 appendix I',
             inputs: [
-                Input::word('codec', 'how sound is coded; the others have no standard values', ['G.711', 'G.729A'], 'G.711'),
+                Input::word('codec', 'codec; the others have no standard values', ['G.711', 'G.729A'], 'G.711'),
                 Input::flag('concealment', 'whether the receiver of G.711 conceals loss (G.711 appendix I); G.729A does so by itself'),
-                Input::number(name: 'delayMs', unit: 'ms', says: 'one way, from mouth to ear', min: 0, max: 10000, default: 0),
-                Input::number(name: 'lossPercent', unit: '%', says: 'of packets that do not come in time', min: 0, max: 100, default: 0),
+                Input::number(name: 'delayMs', unit: 'ms', says: 'mouth to ear, one way', min: 0, max: 10000, default: 0),
+                Input::number(name: 'lossPercent', unit: '%', says: 'packets lost or too late', min: 0, max: 100, default: 0),
                 Input::number(
                     name: 'burstR',
                     unit: '',

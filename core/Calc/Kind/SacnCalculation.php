@@ -20,7 +20,7 @@ final class SacnCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'sacn',
-            name: 'Group of a universe',
+            name: 'Multicast group of a universe',
             standard: 'ANSI E1.31-2018, section 9.3.1',
             inputs: [
                 Input::whole(name: 'universe', unit: '', says: 'number of the universe', min: 1, max: 63999),

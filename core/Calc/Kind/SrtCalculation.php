@@ -17,13 +17,13 @@ final class SrtCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'srt',
-            name: 'Latency and rate of a stream that repairs itself',
+            name: 'Latency and rate with retransmission (ARQ)',
             standard: 'ISO/IEC 13818-1; RFC 768, RFC 791',
             inputs: [
                 Input::number(name: 'mediaKbps', unit: 'kbit/s', says: 'of the stream', min: 1, max: 10000000),
                 Input::number(name: 'rttMs', unit: 'ms', says: 'round trip, as measured', min: 0, max: 10000),
                 Input::number(name: 'lossPercent', unit: '%', says: 'packets lost, as measured', min: 0, max: 50, default: 0),
-                Input::number(name: 'overheadPercent', unit: '%', says: 'kept free for what is sent again', min: 0, max: 100, default: 25),
+                Input::number(name: 'overheadPercent', unit: '%', says: 'overhead for retransmission', min: 0, max: 100, default: 25),
             ],
             outputs: ['latencyMs' => 'ms', 'wireKbps' => 'kbit/s'],
         );

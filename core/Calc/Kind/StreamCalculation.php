@@ -20,17 +20,17 @@ final class StreamCalculation implements Calculation
     {
         return new CalculationAbout(
             id: 'stream',
-            name: 'Rate of a picture',
-            standard: 'by bits of a dot; ITU-T H.264, H.265',
+            name: 'Bit rate of a video stream',
+            standard: 'by bits per pixel; ITU-T H.264, H.265',
             inputs: [
-                Input::whole(name: 'width', unit: 'dots', says: 'of a line', min: 1, max: 16384, default: 1920),
-                Input::whole(name: 'height', unit: 'lines', says: 'of the picture', min: 1, max: 16384, default: 1080),
-                Input::number(name: 'fps', unit: '1/s', says: 'pictures a second', min: 0.1, max: 300, default: 50),
-                Input::word('codec', 'how it is coded', array_keys(self::BITS), 'H.264'),
+                Input::whole(name: 'width', unit: 'dots', says: 'pixels per line', min: 1, max: 16384, default: 1920),
+                Input::whole(name: 'height', unit: 'lines', says: 'lines', min: 1, max: 16384, default: 1080),
+                Input::number(name: 'fps', unit: '1/s', says: 'frames per second', min: 0.1, max: 300, default: 50),
+                Input::word('codec', 'codec', array_keys(self::BITS), 'H.264'),
                 Input::number(
                     name: 'bitsPerPixel',
                     unit: 'bit',
-                    says: 'of a dot, where the codec\'s usual ones are not meant',
+                    says: 'per pixel, if not the usual value of the codec',
                     min: 0.001,
                     max: 64,
                 ),

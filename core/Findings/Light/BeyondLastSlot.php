@@ -30,7 +30,11 @@ final class BeyondLastSlot extends Rule
                     title: \sprintf('%s ends beyond slot %d of universe %d', $fixture->name, SlotStrip::SLOTS, $universe),
                     why: \sprintf('Start address %d, footprint %d slots.', $fixture->start, $fixture->footprint),
                     devices: [],
-                    advice: null === $free ? \sprintf('Move %s to another universe.', $fixture->name) : \sprintf('Set the start address of %s to %d.', $fixture->name, $free),
+                    advice: null === $free ? \sprintf('Move %s to another universe.', $fixture->name) : \sprintf(
+                        'Set the start address of %s to %d.',
+                        $fixture->name,
+                        $free,
+                    ),
                     change: null === $free ? null : new ChangeSet(
                         \sprintf('Set the start address of %s to %d', $fixture->name, $free),
                         [$plan->job->edit(Fixture::class, $fixture->id, ['start' => $free])],

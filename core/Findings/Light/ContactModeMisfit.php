@@ -31,7 +31,11 @@ final class ContactModeMisfit extends Rule
                     why: 'After a power cut or a second pulse its state is inverted.',
                     devices: [$device->id],
                     advice: \sprintf('Set the contact mode of %s to "while closed".', $device->name),
-                    change: $plan->tell($device, [self::MODE => 'closed'], \sprintf('Set the contact mode of %s to "while closed"', $device->name)),
+                    change: $plan->tell(
+                        $device,
+                        [self::MODE => 'closed'],
+                        \sprintf('Set the contact mode of %s to "while closed"', $device->name),
+                    ),
                 );
             }
         }

@@ -46,7 +46,11 @@ final class SlotsShared extends Rule
                 $b->start + $b->footprint - 1,
             ),
             devices: [],
-            advice: null === $free ? 'Move one of them to another universe.' : \sprintf('Set the start address of %s to %d.', $b->name, $free),
+            advice: null === $free ? 'Move one of them to another universe.' : \sprintf(
+                'Set the start address of %s to %d.',
+                $b->name,
+                $free,
+            ),
             change: null === $free ? null : new ChangeSet(
                 \sprintf('Set the start address of %s to %d', $b->name, $free),
                 [$plan->job->edit(Fixture::class, $b->id, ['start' => $free])],

@@ -29,7 +29,10 @@ final class UniverseUnsent extends Rule
                     title: \sprintf('Universe %d has no source', $universe),
                     why: \sprintf('%s is patched in it.', $fixtures[0]->name),
                     devices: [],
-                    advice: \sprintf('Add universe %d to the output of a lighting desk, or patch its fixtures in another universe.', $universe),
+                    advice: \sprintf(
+                        'Add universe %d to the output of a lighting desk, or patch its fixtures in another universe.',
+                        $universe,
+                    ),
                     value: (string) $universe,
                 );
             }

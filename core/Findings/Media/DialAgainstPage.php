@@ -36,7 +36,12 @@ final class DialAgainstPage extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('The rotary switch of %s is set to %s, its web page to %s', $device->name, $shown, self::picture($page, $typed[1]) ?? 'another'),
+                title: \sprintf(
+                    'The rotary switch of %s is set to %s, its web page to %s',
+                    $device->name,
+                    $shown,
+                    self::picture($page, $typed[1]) ?? 'another',
+                ),
                 why: 'The switch takes precedence and is read only at power-up.',
                 devices: [$device->id],
                 advice: 'Clear the value on the page, or turn the switch to the position that leaves it to the page.',

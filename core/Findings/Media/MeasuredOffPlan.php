@@ -30,7 +30,12 @@ final class MeasuredOffPlan extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s sends %.1f Mbit/s (measured); %.1f Mbit/s are planned', $device->name, $reading->value / 1000, $planned / 1000),
+                title: \sprintf(
+                    '%s sends %.1f Mbit/s (measured); %.1f Mbit/s are planned',
+                    $device->name,
+                    $reading->value / 1000,
+                    $planned / 1000,
+                ),
                 why: \sprintf('Measured %s; ± 15 %% is normal.', $reading->at ?? 'on the device'),
                 devices: [$device->id],
                 advice: $reading->value < $planned

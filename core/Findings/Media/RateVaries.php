@@ -25,7 +25,11 @@ final class RateVaries extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s sends a variable bit rate (VBR) over %s; a constant bit rate is needed', $device->name, $stream->uplinks[0]->name),
+                title: \sprintf(
+                    '%s sends a variable bit rate (VBR) over %s; a constant bit rate is needed',
+                    $device->name,
+                    $stream->uplinks[0]->name,
+                ),
                 why: 'Its peaks exceed the planned rate.',
                 devices: [$device->id],
                 advice: \sprintf('Set the rate control of %s to CBR.', $device->name),

@@ -73,7 +73,10 @@ final class StreamNotTraced extends Rule
     private function finding(Plan $plan, string $sender, string $end, array $legs, string $list, string $id): Finding
     {
         $last = $legs[\count($legs) - 1] ?? null;
-        $far = null === $last ? 'It is counted nowhere.' : \sprintf('It is counted as far as %s.', $plan->network()->segmentName($last->segment));
+        $far = null === $last ? 'It is counted nowhere.' : \sprintf(
+            'It is counted as far as %s.',
+            $plan->network()->segmentName($last->segment),
+        );
 
         return $this->found(
             Severity::Warning,

@@ -38,7 +38,11 @@ final class GatewayUnserved extends Rule
                         title: \sprintf('No router has %s, the gateway of %s', $subnet->gateway, $segment->name),
                         why: 'No device there can leave its subnet.',
                         devices: [],
-                        advice: \sprintf('Add %s to an interface of the router, or clear the gateway if %s is isolated.', $subnet->gateway, $segment->name),
+                        advice: \sprintf(
+                            'Add %s to an interface of the router, or clear the gateway if %s is isolated.',
+                            $subnet->gateway,
+                            $segment->name,
+                        ),
                         change: null,
                         segment: $segment->id,
                         value: (string) $subnet->gateway,

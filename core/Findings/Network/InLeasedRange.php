@@ -38,6 +38,7 @@ final class InLeasedRange extends Rule
                     ? \sprintf('Set an address outside the range on %s, or reserve it on the DHCP server.', $seat->device->name)
                     : \sprintf(
                         'Set the address of %s to %s, or reserve %s for its MAC address on the DHCP server.',
+                        $seat->device->name,
                         Ipv4Address::fromInt($free),
                         $address->address,
                     ),

@@ -36,7 +36,11 @@ final class NetworkOrBroadcast extends Rule
                     ? 'Older devices treat it as the whole subnet (RFC 1122, section 3.2.1.3): some reach it, some do not.'
                     : 'A host must not use this address: it stands for the whole subnet (RFC 1122, section 3.2.1.3).',
                 devices: [$seat->device->id],
-                advice: \sprintf('Set the address of %s to %s.', $seat->device->name, null === $free ? 'a host address' : Ipv4Address::fromInt($free)),
+                advice: \sprintf(
+                    'Set the address of %s to %s.',
+                    $seat->device->name,
+                    null === $free ? 'a host address' : Ipv4Address::fromInt($free),
+                ),
                 change: null === $free ? null : $seat->moveTo($plan->job, $free, $seat->subnet->prefix->length),
                 segment: $seat->segment?->id,
                 value: (string) $address,

@@ -85,6 +85,7 @@ final class ReturnRouteMissing extends Rule
                     'Add the route %s via %s on %s%s.',
                     $routes[0]['to'],
                     $routes[0]['via'],
+                    $router->name,
                     \count($routes) > 1 ? \sprintf(', and %d more', \count($routes) - 1) : '',
                 ),
             change: [] === $routes

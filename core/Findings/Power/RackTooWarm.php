@@ -38,7 +38,12 @@ final class RackTooWarm extends Rule
                             $tender->name,
                             $tender->celsius,
                         ),
-                        why: \sprintf('%s reaches %d °C, and a rack is about %d K warmer inside.', $place->name, $place->celsius, self::INSIDE),
+                        why: \sprintf(
+                            '%s reaches %d °C, and a rack is about %d K warmer inside.',
+                            $place->name,
+                            $place->celsius,
+                            self::INSIDE,
+                        ),
                         devices: $tender->devices(),
                         advice: \sprintf('Ventilate the rack for a heat load of %d W (%d BTU/h).', $sum->watts(), $sum->btuPerHour()),
                         value: $sum->rack->id,

@@ -20,7 +20,13 @@ final class RackUnitTwice extends Rule
             foreach ($sum->overlaps() as [$one, $other]) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('%s and %s both occupy rack unit %d of %s', $one->name, $other->name, $other->item->unit, $sum->rack->name),
+                    title: \sprintf(
+                        '%s and %s both occupy rack unit %d of %s',
+                        $one->name,
+                        $other->name,
+                        $other->item->unit,
+                        $sum->rack->name,
+                    ),
                     why: \sprintf('%s occupies %d to %d.', $one->name, $one->item->unit, $one->top()),
                     devices: [...$one->devices(), ...$other->devices()],
                     advice: \sprintf('Move %s to a free rack unit.', $other->name),

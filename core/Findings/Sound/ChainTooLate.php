@@ -36,7 +36,11 @@ final class ChainTooLate extends Rule
                         ? \sprintf('The video has %.1f ms.', $chain->pictureMs ?? 0.0)
                         : 'Performers hear themselves late.',
                     devices: [],
-                    advice: $isEarly ? \sprintf('Delay the audio of %s.', $chain->name) : \sprintf('Reduce the latency of %s, the largest with %.1f ms.', $stages[0]->stage->name, $stages[0]->ms),
+                    advice: $isEarly ? \sprintf('Delay the audio of %s.', $chain->name) : \sprintf(
+                        'Reduce the latency of %s, the largest with %.1f ms.',
+                        $stages[0]->stage->name,
+                        $stages[0]->ms,
+                    ),
                     value: $chain->id,
                     records: [['chains', $chain->id]],
                 );

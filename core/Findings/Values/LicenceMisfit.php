@@ -37,7 +37,13 @@ final class LicenceMisfit extends Rule
             if (0 !== $licence->count % $steps) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%2$s of %1$s: %3$d planned, sold in steps of %4$d', $device->name, $licence->name, $licence->count, $steps),
+                    title: \sprintf(
+                        '%2$s of %1$s: %3$d planned, sold in steps of %4$d',
+                        $device->name,
+                        $licence->name,
+                        $licence->count,
+                        $steps,
+                    ),
                     why: 'That number cannot be ordered.',
                     devices: [$device->id],
                     advice: \sprintf('Plan %d.', (int) ceil($licence->count / $steps) * $steps),
@@ -47,7 +53,12 @@ final class LicenceMisfit extends Rule
             if (!$licence->state->isInTheUnit() && $device->stage->isBeyond(Stage::Addressed)) {
                 yield $this->found(
                     severity: Severity::Warning,
-                    title: \sprintf('%2$s of %1$s is not applied; its state is "%3$s"', $device->name, $licence->name, $licence->state->label()),
+                    title: \sprintf(
+                        '%2$s of %1$s is not applied; its state is "%3$s"',
+                        $device->name,
+                        $licence->name,
+                        $licence->state->label(),
+                    ),
                     why: 'The feature does not work.',
                     devices: [$device->id],
                     advice: \sprintf('Apply the licence, and check that %s shows it.', $device->name),

@@ -36,7 +36,10 @@ final class SecretReused extends Rule
             }
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s have the same password', implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices))),
+                title: \sprintf(
+                    '%s have the same password',
+                    implode(' and ', array_map(static fn (Device $d): string => $d->name, $devices)),
+                ),
                 why: 'If it leaks, all of them are open.',
                 devices: array_map(static fn (Device $d): string => $d->id, $devices),
                 advice: 'Generate a password for each device, or choose one per device type in Job details.',

@@ -28,7 +28,10 @@ final class SupplyWrong extends Rule
                 title: \sprintf('The power supply of %s is planned as %s', $device->name, $device->supply->label()),
                 why: 'It does not work on that.',
                 devices: [$device->id],
-                advice: \sprintf('Set its power supply to %s.', implode(' or ', array_map(static fn (SupplyKind $k): string => $k->label(), $kinds))),
+                advice: \sprintf(
+                    'Set its power supply to %s.',
+                    implode(' or ', array_map(static fn (SupplyKind $k): string => $k->label(), $kinds)),
+                ),
                 value: $device->supply->value,
             );
         }

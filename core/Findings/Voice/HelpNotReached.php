@@ -23,7 +23,12 @@ final class HelpNotReached extends Rule
         foreach ([] === $voice->emergencies() ? [] : (new HelpCalls($voice))->faults() as $fault) {
             yield $this->found(
                 severity: $fault->isLost ? Severity::Error : Severity::Warning,
-                title: \sprintf('Emergency number %s dialled at %s %s', $fault->dialled, CallerGroups::named(...$fault->callers), $fault->said),
+                title: \sprintf(
+                    'Emergency number %s dialled at %s %s',
+                    $fault->dialled,
+                    CallerGroups::named(...$fault->callers),
+                    $fault->said,
+                ),
                 why: 'The emergency call fails or is delayed. Follow local law; never dial it as a test.',
                 devices: [],
                 advice: $fault->advice,

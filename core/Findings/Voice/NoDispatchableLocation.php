@@ -25,7 +25,10 @@ final class NoDispatchableLocation extends Rule
                 why: 'An emergency caller there cannot be located. Follow local law.',
                 devices: [$device->id],
                 advice: null === $device->location
-                    ? \sprintf('Set the location of %s, and enter the dispatchable location (street, floor, room) of that location.', $device->name)
+                    ? \sprintf(
+                        'Set the location of %s, and enter the dispatchable location (street, floor, room) of that location.',
+                        $device->name,
+                    )
                     : \sprintf(
                         'Enter the dispatchable location (street, floor, room) of %s, or of the location around it.',
                         $plan->job->locations[$device->location]->name ?? $device->location,

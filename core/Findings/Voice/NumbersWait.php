@@ -24,7 +24,10 @@ final class NumbersWait extends Rule
                 yield $this->found(
                     severity: Severity::Warning,
                     title: \sprintf('Extension %s is also the beginning of another extension', $extension->number),
-                    why: \sprintf('The caller waits %d s for the inter-digit timeout, or reaches the wrong extension.', Dialler::CRITICAL_TIMER),
+                    why: \sprintf(
+                        'The caller waits %d s for the inter-digit timeout, or reaches the wrong extension.',
+                        Dialler::CRITICAL_TIMER,
+                    ),
                     devices: array_filter([$extension->device], \is_string(...)),
                     advice: 'Set the same number of digits for all extensions.',
                     value: $extension->number,

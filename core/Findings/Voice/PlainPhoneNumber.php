@@ -51,8 +51,16 @@ final class PlainPhoneNumber extends Rule
             devices: [$phone->id],
             advice: null === $host
                 ? \sprintf('Enter in Pairings what %s is connected to, and assign the extension to that socket.', $phone->name)
-                : \sprintf('Assign extension %s to %s of %s.', $extension->number, null === $port ? 'a free socket' : 'socket '.$port, $host->name),
-            change: null === $edit ? null : new ChangeSet(\sprintf('Assigned extension %s to %s', $extension->number, $host->name), [$edit]),
+                : \sprintf(
+                    'Assign extension %s to %s of %s.',
+                    $extension->number,
+                    null === $port ? 'a free socket' : 'socket '.$port,
+                    $host->name,
+                ),
+            change: null === $edit ? null : new ChangeSet(
+                \sprintf('Assigned extension %s to %s', $extension->number, $host->name),
+                [$edit],
+            ),
             value: $extension->number,
             records: [['extensions', $extension->number]],
         );

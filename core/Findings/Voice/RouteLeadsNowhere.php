@@ -24,7 +24,12 @@ final class RouteLeadsNowhere extends Rule
         $hasTrunks = [] !== $plan->job->all(Trunk::class);
         foreach ($plan->job->all(VoiceRoute::class) as $route) {
             if (RouteDirection::Out === $route->direction && null === $route->to && !$hasTrunks) {
-                yield $this->finding(\sprintf('The outbound route %s has no trunk', $route->name), 'Assign a trunk to the route.', 'routes', $route->id);
+                yield $this->finding(
+                    \sprintf('The outbound route %s has no trunk', $route->name),
+                    'Assign a trunk to the route.',
+                    'routes',
+                    $route->id,
+                );
             }
             foreach (array_filter([$route->to, $route->closed]) as $target) {
                 yield from $this->misfit(plan: $plan, target: $target, who: $route->name, list: 'routes', id: $route->id);

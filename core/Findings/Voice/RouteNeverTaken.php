@@ -30,7 +30,9 @@ final class RouteNeverTaken extends Rule
                 title: \sprintf('No call can use the route %s', $route->name),
                 why: '' === $instead ? 'No extension is permitted to use it.' : $instead,
                 devices: [],
-                advice: '' === $instead ? 'Permit extensions on the route, or delete it.' : 'Move it up, or narrow the digit map of the other route.',
+                advice: '' === $instead
+                    ? 'Permit extensions on the route, or delete it.'
+                    : 'Move it up, or narrow the digit map of the other route.',
                 value: $route->id,
                 records: [['routes', $route->id]],
             );

@@ -47,7 +47,9 @@ final class CableTooLong extends Rule
             yield $this->found(
                 severity: $isTooLong ? Severity::Error : Severity::Warning,
                 title: \sprintf('The copper cable from %s is %s m long; the limit is 100 m', $what, $metres),
-                why: $isTooLong ? 'Beyond 100 m the link may fail (ISO/IEC 11801).' : 'With both patch cords it comes close to the limit (ISO/IEC 11801).',
+                why: $isTooLong
+                ? 'Beyond 100 m the link may fail (ISO/IEC 11801).'
+                : 'With both patch cords it comes close to the limit (ISO/IEC 11801).',
                 devices: $units,
                 advice: 'Install a switch between them, or use fibre.',
                 value: $value,

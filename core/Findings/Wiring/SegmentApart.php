@@ -43,7 +43,10 @@ final class SegmentApart extends Rule
                         $named[$all[0]]->name ?? $all[0],
                         $named[$other]->name ?? $other,
                     ),
-                    why: null === $port ? 'No link connects them.' : \sprintf('%s is not a member of it.', PortName::name($plan->job, $port)),
+                    why: null === $port ? 'No link connects them.' : \sprintf(
+                        '%s is not a member of it.',
+                        PortName::name($plan->job, $port),
+                    ),
                     devices: [],
                     advice: null === $port ? 'Plan the link.' : \sprintf('Add %s tagged on %s.', $name, PortName::name($plan->job, $port)),
                     segment: (string) $segment,

@@ -6,6 +6,7 @@ namespace Vorhut\Core\Intent\Suggestion;
 
 use Vorhut\Core\Intent\SuggestedIntent;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\MidSentence;
 
 /** Guests reach none of the pages and ports by which units are managed. */
 final class GuestsStayOut implements SuggestedIntent
@@ -21,7 +22,7 @@ final class GuestsStayOut implements SuggestedIntent
         foreach ($job->devices as $device) {
             $profile = $job->profileOf($device);
             if (null !== $profile->manage) {
-                $kinds[(string) $profile->manage]['profile:'.$device->profile] = lcfirst($profile->plural);
+                $kinds[(string) $profile->manage]['profile:'.$device->profile] = MidSentence::label($profile->plural);
             }
         }
         foreach ($job->segments as $segment) {

@@ -6,6 +6,7 @@ namespace Vorhut\Core\Intent\Suggestion;
 
 use Vorhut\Core\Intent\SuggestedIntent;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Profile\FindMethod;
 
@@ -24,7 +25,7 @@ final class StationsManage implements SuggestedIntent
             foreach ($used as $kind) {
                 if (self::speaksWith($job->profileOf($station), $kind)) {
                     yield [
-                        'name' => \sprintf('%s finds and manages the %s', $station->name, lcfirst($kind->plural)),
+                        'name' => \sprintf('%s finds and manages the %s', $station->name, MidSentence::label($kind->plural)),
                         'kind' => 'manage',
                         'from' => ['device:'.$station->id],
                         'to' => ['profile:'.$kind->id],

@@ -25,7 +25,7 @@ final class LicenceCheck implements JobCheck
                 yield new FileError(
                     $path.'.kind',
                     FileError::show($licence->kind),
-                    [] === $ids ? 'nothing: its kind takes no licence' : 'one of '.implode(', ', $ids),
+                    [] === $ids ? 'nothing: its device type has no licences' : 'one of '.implode(', ', $ids),
                 );
             }
         }

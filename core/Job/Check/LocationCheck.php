@@ -19,8 +19,8 @@ final class LocationCheck implements JobCheck
                 yield new FileError(
                     \sprintf('%s[%d].within', Lists::forType(Location::class)->path(), $index),
                     FileError::show($location->within),
-                    'a place outside this one',
-                    'The places contain each other in a circle.',
+                    'a location outside this one',
+                    'The locations contain each other in a loop.',
                 );
             }
         }

@@ -33,7 +33,7 @@ final class ModuleCheck implements JobCheck
     private static function unknown(string $path, string $given, string $kind, array $ids): FileError
     {
         $named = array_map(static fn (string $id, string $name): string => \sprintf('%s (%s)', $id, $name), array_keys($ids), $ids);
-        $allowed = [] === $ids ? 'nothing: the kind has none' : 'one of '.implode(', ', $named);
+        $allowed = [] === $ids ? 'nothing: the device type has none' : 'one of '.implode(', ', $named);
 
         return new FileError($path, FileError::show($given), $allowed, \sprintf('These are what %s has.', $kind));
     }

@@ -29,8 +29,8 @@ final class RelationCheck implements JobCheck
                 yield new FileError(
                     $path.'.coupling',
                     FileError::show($pairing->coupling),
-                    [] === $ids ? 'nothing: its kind knows no such partner' : 'one of '.implode(', ', $ids),
-                    \sprintf('What %s can do with %s is known by its kind.', $from->name, $to->name),
+                    [] === $ids ? 'nothing: its device type has no such relation' : 'one of '.implode(', ', $ids),
+                    \sprintf('The relations of %s with %s follow from its device type.', $from->name, $to->name),
                 );
             }
         }

@@ -20,7 +20,7 @@ final class RouterIdCheck implements JobCheck
                     \sprintf('%s[%d].id', Lists::forType(Router::class)->path(), $index),
                     FileError::show((string) $id),
                     'an id that no device carries',
-                    'Routers and devices share their ids, since both can be asked about.',
+                    'Routers and devices share one set of ids.',
                 );
             }
         }

@@ -22,7 +22,7 @@ final class SwitchPortCheck implements JobCheck
             $names = array_map(static fn (SwitchPort $p): string => $p->name, $switch->ports);
             foreach (array_diff_key($names, array_unique($names)) as $place => $name) {
                 $at = \sprintf('%s[%d].name', $path, $place);
-                yield new FileError($at, FileError::show($name), 'each name once', 'Ports are known by it.');
+                yield new FileError($at, FileError::show($name), 'each name once', 'Ports are identified by it.');
             }
         }
         foreach (['devices' => $job->devices, 'routers' => $job->routers] as $list => $units) {

@@ -60,7 +60,7 @@ final readonly class Cell
                 }
             }
             $labels = array_map(static fn (HasLabel $c): string => $c->label(), $choices::cases());
-            throw new InvalidValue($text, 'one of '.implode(', ', $labels), 'Write it as it stands there.');
+            throw new InvalidValue($text, 'one of '.implode(', ', $labels), 'Write it exactly so.');
         }, false);
     }
 
@@ -123,7 +123,7 @@ final readonly class Cell
 
             return \is_array($inner)
                 ? [...$part, $step => $this->within($inner, $steps, $text, $names)]
-                : throw new InvalidValue($text, 'nothing here', 'The record has no place for it.');
+                : throw new InvalidValue($text, 'nothing here', 'The record has no field for it.');
         }
         if ('' === $text && !$this->isKept) {
             unset($part[$step]);

@@ -35,7 +35,7 @@ final class AddressList implements Reimportable
 
     public function heads(): array
     {
-        return ['Network', 'VLAN', 'Address', 'Mask', 'Gateway', 'Name', 'Host name', 'Kind', 'Place', 'MAC', 'Serial'];
+        return ['Segment', 'VLAN', 'Address', 'Mask', 'Gateway', 'Name', 'Host name', 'Device type', 'Location', 'MAC', 'Serial number'];
     }
 
     public function figures(): array
@@ -46,15 +46,15 @@ final class AddressList implements Reimportable
     public function cells(): array
     {
         return [
-            'Network' => Cell::named('interfaces.{n}.segment', 'segments'),
+            'Segment' => Cell::named('interfaces.{n}.segment', 'segments'),
             'Address' => Cell::address('interfaces.{n}.address'),
             'Mask' => Cell::mask('interfaces.{n}.address'),
             'Gateway' => Cell::parsed('interfaces.{n}.gateway'),
             'Name' => Cell::text('name'),
             'Host name' => Cell::text('hostname'),
-            'Place' => Cell::named('location', 'locations'),
+            'Location' => Cell::named('location', 'locations'),
             'MAC' => Cell::parsed('interfaces.{n}.mac'),
-            'Serial' => Cell::text('serial'),
+            'Serial number' => Cell::text('serial'),
         ];
     }
 

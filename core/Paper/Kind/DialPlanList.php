@@ -25,7 +25,7 @@ final class DialPlanList implements Reimportable
     private const NOBODY = 'hangs up';
 
     /** Direct dial-in: what is left of the number is the extension's. */
-    private const DIALLED = 'the extension that was dialled';
+    private const DIALLED = 'the dialled extension';
 
     public function name(): string
     {
@@ -39,21 +39,21 @@ final class DialPlanList implements Reimportable
 
     public function heads(): array
     {
-        return ['Name', 'Way', 'Digits', 'Who may', 'Leads to', 'Digits off', 'Digits in front', 'Otherwise'];
+        return ['Name', 'Direction', 'Digit map', 'Callers', 'Leads to', 'Digits to strip', 'Prefix', 'Outside hours'];
     }
 
     public function figures(): array
     {
-        return ['Digits off'];
+        return ['Digits to strip'];
     }
 
     public function cells(): array
     {
         return [
             'Name' => Cell::text('name'),
-            'Digits' => Cell::parsed('digitMap'),
-            'Digits off' => Cell::whole('strip'),
-            'Digits in front' => Cell::text('prefix'),
+            'Digit map' => Cell::parsed('digitMap'),
+            'Digits to strip' => Cell::whole('strip'),
+            'Prefix' => Cell::text('prefix'),
         ];
     }
 
@@ -95,14 +95,14 @@ final class DialPlanList implements Reimportable
 
     private static function who(VoiceRoute $route): string
     {
-        return null === $route->from ? 'everybody' : implode(', ', array_map(strval(...), $route->from));
+        return null === $route->from ? 'all extensions' : implode(', ', array_map(strval(...), $route->from));
     }
 
     /** @return list<list<string>> */
     private static function codes(Job $job): array
     {
         return array_map(
-            static fn (NumberCode $c): array => [$c->name, 'short code', $c->code, 'everybody', $c->kind->label(), '', '', ''],
+            static fn (NumberCode $c): array => [$c->name, 'code', $c->code, 'all extensions', $c->kind->label(), '', '', ''],
             array_values($job->all(NumberCode::class)),
         );
     }
@@ -117,11 +117,11 @@ final class DialPlanList implements Reimportable
                     $extension->name,
                     'key of a menu',
                     $key->key,
-                    'who calls '.$extension->number,
+                    'callers of '.$extension->number,
                     self::target($job, $key->to),
                     '',
                     '',
-                    'no key: '.self::target($job, $extension->menu->timeout),
+                    'no input: '.self::target($job, $extension->menu->timeout),
                 ];
             }
         }

@@ -31,7 +31,7 @@ final class DirectoryList implements Reimportable
 
     public function heads(): array
     {
-        return ['Name', 'Number', 'Address', 'Place', 'Mail'];
+        return ['Name', 'Extension', 'Address', 'Location', 'Mail'];
     }
 
     public function figures(): array

@@ -25,7 +25,7 @@ final class FirmwareList implements PrintableList
 
     public function heads(): array
     {
-        return ['Kind', 'Wanted', 'Found', 'Units', 'Note'];
+        return ['Device type', 'Planned', 'Found', 'Devices', 'Note'];
     }
 
     public function figures(): array

@@ -36,7 +36,7 @@ final class FlowList implements Reimportable
 
     public function heads(): array
     {
-        return ['Stream', 'From', 'To', 'Sent as', 'Group', 'Mbit/s', 'Runs only at'];
+        return ['Stream', 'From', 'To', 'Delivery', 'Group', 'Mbit/s', 'Active only at'];
     }
 
     public function figures(): array
@@ -48,10 +48,10 @@ final class FlowList implements Reimportable
     {
         return [
             'Stream' => Cell::text('name'),
-            'Sent as' => Cell::choice('cast', Cast::class),
+            'Delivery' => Cell::choice('cast', Cast::class),
             'Group' => Cell::parsed('group'),
             'Mbit/s' => Cell::decimal('kbps', 1000),
-            'Runs only at' => Cell::texts('moments'),
+            'Active only at' => Cell::texts('moments'),
         ];
     }
 

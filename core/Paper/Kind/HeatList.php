@@ -25,12 +25,12 @@ final class HeatList implements PrintableList
 
     public function heads(): array
     {
-        return ['Place', 'Units', 'Watts', 'BTU/h', 'Without a figure', 'Gets to °C', 'Bears °C', 'Least of all'];
+        return ['Location', 'Devices', 'Watts', 'BTU/h', 'Without consumption', 'Maximum °C', 'Rated to °C', 'Limited by'];
     }
 
     public function figures(): array
     {
-        return ['Units', 'Watts', 'BTU/h', 'Without a figure', 'Gets to °C', 'Bears °C'];
+        return ['Devices', 'Watts', 'BTU/h', 'Without consumption', 'Maximum °C', 'Rated to °C'];
     }
 
     public function rows(Job $job): array
@@ -39,7 +39,7 @@ final class HeatList implements PrintableList
         $units = [];
         foreach ($job->devices as $device) {
             $path = array_map(static fn (Location $l): string => $l->name, array_reverse($job->placesOf($device->location)));
-            $units[[] === $path ? 'No place yet' : implode(', ', $path)][] = $device;
+            $units[[] === $path ? 'No location' : implode(', ', $path)][] = $device;
         }
         ksort($units, \SORT_NATURAL | \SORT_FLAG_CASE);
         $rows = [];
@@ -47,7 +47,7 @@ final class HeatList implements PrintableList
             $rows[] = self::row($job, (string) $place, $here);
         }
 
-        return \count($rows) > 1 ? [...$rows, self::row($job, 'All places', array_values($job->devices))] : $rows;
+        return \count($rows) > 1 ? [...$rows, self::row($job, 'All locations', array_values($job->devices))] : $rows;
     }
 
     /**

@@ -32,18 +32,18 @@ final class LicenceList implements Reimportable
 
     public function heads(): array
     {
-        return ['Unit', 'Licence', 'Sort', 'How many', 'Code', 'Tied to', 'From', 'Until', 'State', 'To do'];
+        return ['Device', 'Licence', 'Type', 'Quantity', 'Code', 'Tied to', 'From', 'Until', 'State', 'To do'];
     }
 
     public function figures(): array
     {
-        return ['How many'];
+        return ['Quantity'];
     }
 
     public function cells(): array
     {
         return [
-            'How many' => Cell::whole('count'),
+            'Quantity' => Cell::whole('count'),
             'Code' => Cell::text('code'),
             'From' => Cell::text('from'),
             'Until' => Cell::text('until'),

@@ -29,7 +29,7 @@ final class PhoneList implements Reimportable
 
     public function heads(): array
     {
-        return ['Number', 'Name', 'Rings', 'Place', 'Dispatchable location', 'Registers at', 'MAC'];
+        return ['Extension', 'Name', 'Device', 'Location', 'Dispatchable location', 'Registers at', 'MAC'];
     }
 
     public function figures(): array
@@ -41,7 +41,7 @@ final class PhoneList implements Reimportable
     {
         return [
             'Name' => Cell::text('name'),
-            'Rings' => Cell::named('device', 'devices'),
+            'Device' => Cell::named('device', 'devices'),
             'Registers at' => Cell::named('server', 'devices'),
         ];
     }

@@ -29,7 +29,7 @@ final class PortList implements Reimportable
 
     public function heads(): array
     {
-        return ['Place', 'Unit', 'Port', 'MAC', 'Network', 'VLAN', 'Address', 'Watts'];
+        return ['Location', 'Device', 'Port', 'MAC', 'Segment', 'VLAN', 'Address', 'Watts'];
     }
 
     public function figures(): array
@@ -40,10 +40,10 @@ final class PortList implements Reimportable
     public function cells(): array
     {
         return [
-            'Unit' => Cell::text('name'),
+            'Device' => Cell::text('name'),
             'Port' => Cell::text('interfaces.{n}.name'),
             'MAC' => Cell::parsed('interfaces.{n}.mac'),
-            'Network' => Cell::named('interfaces.{n}.segment', 'segments'),
+            'Segment' => Cell::named('interfaces.{n}.segment', 'segments'),
             'Address' => Cell::address('interfaces.{n}.address'),
         ];
     }

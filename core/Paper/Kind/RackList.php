@@ -30,7 +30,7 @@ final class RackList implements Reimportable
 
     public function heads(): array
     {
-        return ['Rack', 'Units', 'What', 'kg', 'W', 'BTU/h', 'Lifted by'];
+        return ['Rack', 'Rack units', 'Device', 'kg', 'W', 'BTU/h', 'People to lift'];
     }
 
     public function figures(): array

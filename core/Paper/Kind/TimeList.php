@@ -24,12 +24,12 @@ final class TimeList implements PrintableList
 
     public function heads(): array
     {
-        return ['Network', 'Units', 'Time zone', 'Time servers', 'Note'];
+        return ['Segment', 'Devices', 'Time zone', 'Time servers', 'Note'];
     }
 
     public function figures(): array
     {
-        return ['Units'];
+        return ['Devices'];
     }
 
     public function rows(Job $job): array

@@ -30,7 +30,7 @@ final class UniverseList implements Reimportable
 
     public function heads(): array
     {
-        return ['Universe', 'Group', 'From slot', 'To slot', 'Fixture', 'Fed by', 'Place'];
+        return ['Universe', 'Group', 'From slot', 'To slot', 'Fixture', 'Source', 'Location'];
     }
 
     public function figures(): array
@@ -44,8 +44,8 @@ final class UniverseList implements Reimportable
             'Universe' => Cell::whole('universe'),
             'From slot' => Cell::whole('start'),
             'Fixture' => Cell::text('name'),
-            'Fed by' => Cell::named('node', 'devices'),
-            'Place' => Cell::named('location', 'locations'),
+            'Source' => Cell::named('node', 'devices'),
+            'Location' => Cell::named('location', 'locations'),
         ];
     }
 

@@ -23,12 +23,12 @@ enum Comparison: string implements HasLabel
         return match ($this) {
             self::Equal => 'must be equal',
             self::Different => 'must be different',
-            self::Listed => 'must stand in the list',
+            self::Listed => 'must be in the list',
             self::Allows => 'must be accepted',
             self::AtMost => 'must be at most',
             self::SameSubnet => 'must be in one subnet',
-            self::SameFirmware => 'must have firmware of one family',
-            self::SameKind => 'must be of one kind',
+            self::SameFirmware => 'must have the same firmware family',
+            self::SameKind => 'must be of one device type',
         };
     }
 

@@ -21,17 +21,17 @@ final readonly class Constraint implements Checked
 {
     /** @param list<When> $when conditions on the unit itself */
     public function __construct(
-        #[Text('What', required: true, max: 120)]
+        #[Text('Name', required: true, max: 120)]
         public string $name,
         #[Choice(Comparison::class, 'Relation', default: Comparison::Equal)]
         public Comparison $relation,
-        #[Text('Its own value', max: 120, default: '', technical: true)]
+        #[Text('Own value', max: 120, default: '', technical: true)]
         public string $mine,
-        #[Text('Value of the partner', max: 120, default: '', technical: true)]
+        #[Text('Value of the other device', max: 120, default: '', technical: true)]
         public string $theirs,
-        #[Choice(LeadingEnd::class, 'Given by', default: LeadingEnd::Nobody)]
+        #[Choice(LeadingEnd::class, 'Leading end', default: LeadingEnd::Nobody)]
         public LeadingEnd $lead,
-        #[Text('Why', max: 300, default: '')]
+        #[Text('Reason', max: 300, default: '')]
         public string $why,
         #[Records(When::class, 'Only where')]
         public array $when,

@@ -16,8 +16,8 @@ enum LeadingEnd: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Mine => 'the unit itself',
-            self::Theirs => 'its partner',
+            self::Mine => 'the device itself',
+            self::Theirs => 'the other device',
             self::Nobody => 'neither',
         };
     }

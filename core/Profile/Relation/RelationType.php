@@ -25,15 +25,15 @@ final readonly class RelationType
         public string $name,
         #[Text('The other way round, "is fed by"', max: 120, default: '')]
         public string $back,
-        #[Texts('With kinds')]
+        #[Texts('Device types')]
         public array $with,
-        #[Flag('a unit of this kind needs such a partner')]
+        #[Flag('required')]
         public bool $required,
-        #[Flag('every extension couples the unit with the phone system it registers at')]
+        #[Flag('every extension couples the device with the phone system it registers at')]
         public bool $byExtension,
         #[Text('Module in the slot of the partner\'s socket', max: 64)]
         public ?string $module,
-        #[Records(Constraint::class, 'Values that must agree')]
+        #[Records(Constraint::class, 'Settings that must match')]
         public array $ties,
     ) {}
 

@@ -17,10 +17,10 @@ enum Among: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Partner => 'units with the same partner',
-            self::Kind => 'units of this kind',
-            self::Segment => 'units in the same segment',
-            self::Job => 'all units of the job',
+            self::Partner => 'devices with the same partner',
+            self::Kind => 'devices of this type',
+            self::Segment => 'devices in the same segment',
+            self::Job => 'all devices of the job',
         };
     }
 }

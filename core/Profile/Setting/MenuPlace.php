@@ -12,9 +12,9 @@ use Vorhut\Core\Record\Field\Text;
 final readonly class MenuPlace
 {
     public function __construct(
-        #[Choice(WayIn::class, 'Way in', required: true)]
+        #[Choice(WayIn::class, 'Access', required: true)]
         public WayIn $way,
-        #[Text('Path in the menus', required: true, max: 200)]
+        #[Text('Menu path', required: true, max: 200)]
         public string $path,
     ) {}
 }

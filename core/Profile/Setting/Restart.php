@@ -19,8 +19,8 @@ enum Restart: string implements HasLabel
         return match ($this) {
             self::None => 'nothing',
             self::Page => 'this page is saved',
-            self::Unit => 'the unit restarts',
-            self::PowerOff => 'only with power off',
+            self::Unit => 'the device restarts',
+            self::PowerOff => 'power is cycled',
         };
     }
 }

@@ -50,57 +50,57 @@ final readonly class Setting implements Checked, Completed
         public string $id,
         #[Name]
         public string $name,
-        #[Choice(SettingType::class, 'Takes', default: SettingType::Text)]
+        #[Choice(SettingType::class, 'Type', default: SettingType::Text)]
         public SettingType $type,
-        #[Flag('takes several of them')]
+        #[Flag('several values')]
         public bool $list,
-        #[Text('Unit', max: 20, default: '')]
+        #[Text('Unit symbol', max: 20, default: '')]
         public string $unit,
         #[Records(SettingChoice::class, 'Choices')]
         public array $choices,
-        #[Number(-1e9, 1e9, 'Least')]
+        #[Number(-1e9, 1e9, 'Minimum')]
         public ?float $min,
-        #[Number(-1e9, 1e9, 'Most')]
+        #[Number(-1e9, 1e9, 'Maximum')]
         public ?float $max,
         #[Number(0, 1e9, 'Step')]
         public ?float $step,
         #[Text('Pattern', max: 200, default: '', technical: true)]
         public string $pattern,
-        #[Text('The pattern in words', max: 200, default: '')]
+        #[Text('Description of the pattern', max: 200, default: '')]
         public string $says,
         #[Texts('Reserved')]
         public array $not,
-        #[Choice(Among::class, 'Only once among')]
+        #[Choice(Among::class, 'Unique among')]
         public ?Among $free,
         #[Value('Default')]
         public mixed $default,
         #[Text('Computed from', max: 300, default: '', technical: true)]
         public string $computed,
-        #[Records(MenuPlace::class, 'Where it is found')]
+        #[Records(MenuPlace::class, 'Menu path')]
         public array $where,
-        #[Choice(Restart::class, 'Takes hold after', default: Restart::None)]
+        #[Choice(Restart::class, 'Takes effect when', default: Restart::None)]
         public Restart $restart,
-        #[WholeNumber(0, 3600, 'Seconds that takes', default: 0)]
+        #[WholeNumber(0, 3600, 'Duration, s', default: 0)]
         public int $restartSeconds,
         #[Flag('secret: only its name in the vault stands in the plan')]
         public bool $secret,
-        #[Choice(OutsideSource::class, 'Asked of')]
+        #[Choice(OutsideSource::class, 'Answered by')]
         public ?OutsideSource $ask,
         #[Text('Reads as', max: 300, default: '')]
         public string $readsAs,
-        #[Text('Why', max: 300, default: '')]
+        #[Text('Reason', max: 300, default: '')]
         public string $why,
-        #[Flag('may stay open')]
+        #[Flag('optional')]
         public bool $optional,
-        #[Flag('a part of other values, not typed by itself')]
+        #[Flag('part of other values, not entered by itself')]
         public bool $part,
-        #[Choice(WorkStage::class, 'Typed at the stage', default: WorkStage::Role)]
+        #[Choice(WorkStage::class, 'Entered at the stage', default: WorkStage::Role)]
         public WorkStage $stage,
         #[Text('Interface', max: 40)]
         public ?string $interface,
         #[Records(When::class, 'Only where')]
         public array $when,
-        #[WholeNumber(0, 512, 'How many alike', default: 0)]
+        #[WholeNumber(0, 512, 'Number of instances', default: 0)]
         public int $times,
         #[Flag('differs from network to network')]
         public bool $perSegment,

@@ -14,11 +14,11 @@ final readonly class SettingChoice
     public function __construct(
         #[Text('Value', required: true, max: 60, technical: true)]
         public string $value,
-        #[Name('As the unit says it', insteadOf: 'value')]
+        #[Name('As shown on the device', insteadOf: 'value')]
         public string $label,
         #[Number(0, 1000000000, 'kbit/s of media that are sent with it')]
         public ?float $kbps = null,
-        #[Text('Picture that it stands for', max: 60, technical: true)]
+        #[Text('Video format', max: 60, technical: true)]
         public ?string $means = null,
     ) {}
 }

@@ -11,9 +11,9 @@ use Vorhut\Core\Record\Field\Text;
 final readonly class Need
 {
     public function __construct(
-        #[Text('Partner by the coupling', max: 64)]
+        #[Text('Partner by the relation', max: 64)]
         public ?string $coupling,
-        #[Choice(WorkStage::class, 'That has come through the stage')]
+        #[Choice(WorkStage::class, 'Stage the partner has completed')]
         public ?WorkStage $stage,
         #[Text('Licence', max: 64)]
         public ?string $licence,

@@ -36,41 +36,41 @@ final readonly class ProfileStep
         public WorkStage $stage,
         #[Text('Title', required: true, max: 120)]
         public string $title,
-        #[Text('Why', max: 300, default: '')]
+        #[Text('Reason', max: 300, default: '')]
         public string $why,
-        #[Choice(Who::class, 'Who', default: Who::Technician)]
+        #[Choice(Who::class, 'Who may do this', default: Who::Technician)]
         public Who $who,
-        #[Texts('What to do')]
+        #[Texts('Instructions')]
         public array $do,
-        #[Texts('Settings to type')]
+        #[Texts('Settings to enter')]
         public array $settings,
-        #[Choice(WayIn::class, 'By')]
+        #[Choice(WayIn::class, 'Access')]
         public ?WayIn $way,
         #[Text('Keypad', max: 64)]
         public ?string $keypad,
-        #[Text('Text to type on it', max: 300, default: '')]
+        #[Text('Text to enter on it', max: 300, default: '')]
         public string $types,
         #[Texts('Shortcuts')]
         public array $shortcuts,
-        #[Text('Dial', max: 64)]
+        #[Text('Rotary switch', max: 64)]
         public ?string $dial,
         #[Texts('Sockets')]
         public array $ports,
         #[Records(Timer::class, 'Timers')]
         public array $timers,
-        #[Texts('What should be seen')]
+        #[Texts('You should see')]
         public array $see,
-        #[Records(SymptomCause::class, 'What is seen instead')]
+        #[Records(SymptomCause::class, 'Symptoms')]
         public array $causes,
-        #[Records(ToRecord::class, 'To be kept')]
+        #[Records(ToRecord::class, 'To record')]
         public array $record,
-        #[Texts('Care')]
+        #[Texts('Caution')]
         public array $cautions,
-        #[Text('The way back', max: 300, default: '')]
+        #[Text('Undo', max: 300, default: '')]
         public string $undo,
         #[Texts('After the steps')]
         public array $after,
-        #[Records(Need::class, 'Waits for')]
+        #[Records(Need::class, 'Prerequisites')]
         public array $needs,
         #[Records(When::class, 'Only where')]
         public array $when,

@@ -19,10 +19,10 @@ enum RecordKind: string implements HasLabel
     {
         return match ($this) {
             self::Tick => 'done',
-            self::Read => 'read back at the unit',
+            self::Read => 'value read back',
             self::AsFound => 'as found',
             self::Photo => 'a photo or file',
-            self::Measure => 'a measured figure',
+            self::Measure => 'measured value',
         };
     }
 }

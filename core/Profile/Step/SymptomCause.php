@@ -10,13 +10,13 @@ use Vorhut\Core\Record\Field\Text;
 final readonly class SymptomCause
 {
     public function __construct(
-        #[Text('Seen instead', required: true, max: 200)]
+        #[Text('Symptom', required: true, max: 200)]
         public string $see,
-        #[Text('Because', required: true, max: 200)]
+        #[Text('Cause', required: true, max: 200)]
         public string $because,
-        #[Text('Quick test', max: 300, default: '')]
+        #[Text('Check', max: 300, default: '')]
         public string $test,
-        #[Text('What mends it', max: 300, default: '')]
+        #[Text('Fix', max: 300, default: '')]
         public string $mend,
     ) {}
 }

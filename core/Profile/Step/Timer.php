@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\WholeNumber;
 final readonly class Timer
 {
     public function __construct(
-        #[Choice(TimerKind::class, 'Kind', required: true)]
+        #[Choice(TimerKind::class, 'Type', required: true)]
         public TimerKind $kind,
         #[WholeNumber(1, 7200, 'Seconds', required: true)]
         public int $seconds,

@@ -12,17 +12,17 @@ use Vorhut\Core\Record\Field\Text;
 final readonly class ToRecord
 {
     public function __construct(
-        #[Choice(RecordKind::class, 'Kind', default: RecordKind::Tick)]
+        #[Choice(RecordKind::class, 'Type', default: RecordKind::Tick)]
         public RecordKind $kind,
-        #[Text('What', required: true, max: 200)]
+        #[Text('Name', required: true, max: 200)]
         public string $label,
         #[Text('Setting', max: 64)]
         public ?string $setting,
-        #[Text('Unit', max: 20, default: '')]
+        #[Text('Unit symbol', max: 20, default: '')]
         public string $unit,
-        #[Number(-1e9, 1e9, 'Least')]
+        #[Number(-1e9, 1e9, 'Minimum')]
         public ?float $min,
-        #[Number(-1e9, 1e9, 'Most')]
+        #[Number(-1e9, 1e9, 'Maximum')]
         public ?float $max,
     ) {}
 }

@@ -25,17 +25,17 @@ enum WorkStage: string implements HasLabel
     public function label(): string
     {
         return match ($this) {
-            self::Ask => 'Ask',
+            self::Ask => 'Information',
             self::Unpack => 'Unpack',
             self::Mount => 'Mount and cable',
             self::Power => 'Power',
             self::Contact => 'First contact',
-            self::Secure => 'Secure',
+            self::Secure => 'Passwords',
             self::Address => 'Address',
-            self::Upkeep => 'Firmware, licence, time',
-            self::Role => 'Role',
-            self::Pair => 'Pair',
-            self::Prove => 'Prove',
+            self::Upkeep => 'Firmware, licence, clock',
+            self::Role => 'Configuration',
+            self::Pair => 'Links with other devices',
+            self::Prove => 'Tests',
             self::HandOver => 'Hand over',
         };
     }

@@ -28,34 +28,34 @@ final class AddressStep implements GeneralStep
         return new RunbookStep(
             'address',
             WorkStage::Address,
-            'Give it its address',
+            'Set the IP address',
             '' === $context->profile->menuPath
-                ? 'Type all of them, then save once.'
+                ? 'Enter the values below, then save once.'
                 : \sprintf(
-                    'At %s. Type all of them, then save once: it restarts and is gone from where it was.',
+                    'Open %s. Enter all values before you save: after saving the device restarts and answers only at the new address.',
                     $context->profile->menuPath,
                 ),
             values: $values,
             keys: $context->typing($values, $context->keypad($context->way(), null)),
-            timers: 0 === $reboot ? [] : [new Timer(TimerKind::Wait, $reboot, 'until it is back', '')],
+            timers: 0 === $reboot ? [] : [new Timer(TimerKind::Wait, $reboot, 'until it has restarted', '')],
             see: null === $address ? [] : [\sprintf('It answers at %s.', $address->address)],
             causes: [
                 new SymptomCause(
-                    see: 'no answer at the new address',
+                    see: 'there is no answer at the new address',
                     because: 'the laptop has no address in that subnet',
-                    test: 'Look at the laptop\'s addresses.',
-                    mend: 'Add one beside it, as the step before says.',
+                    test: 'Check the addresses of the laptop.',
+                    mend: 'Add an address of that subnet to the laptop.',
                 ),
                 new SymptomCause(
-                    see: 'it answers here and nowhere else',
-                    because: 'mask or gateway were mistyped',
-                    test: 'Read both back at the unit.',
-                    mend: 'Type them again, save, restart.',
+                    see: 'it answers from its own subnet only',
+                    because: 'mask or gateway is wrong',
+                    test: 'Read both back on the device.',
+                    mend: 'Correct them, save, restart.',
                 ),
             ],
             record: null === $address ? [] : [new ToRecord(
                 kind: RecordKind::Read,
-                label: 'Address as the unit shows it',
+                label: 'Address read back from the device',
                 setting: 'address',
                 unit: '',
                 min: null,

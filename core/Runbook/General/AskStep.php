@@ -19,7 +19,7 @@ final class AskStep implements GeneralStep
         foreach ($context->settings->values($context->device) as $value) {
             if (null !== $value->setting->ask) {
                 $asked = StepValue::fromValue($value, null);
-                $note = \sprintf('asked of %s', $value->setting->ask->label());
+                $note = \sprintf('answer from: %s', $value->setting->ask->label());
                 $values[] = new StepValue(
                     setting: $asked->setting,
                     label: $asked->label,
@@ -41,8 +41,8 @@ final class AskStep implements GeneralStep
         return [] === $values && [] === $orders ? null : new RunbookStep(
             id: 'ask',
             stage: WorkStage::Ask,
-            title: 'Have what others must say',
-            why: 'What is missing on the day holds up the step that types it.',
+            title: 'Check that the answers have arrived',
+            why: 'A missing value blocks the step that enters it.',
             who: Who::Anyone,
             do: $orders,
             values: $values,

@@ -23,7 +23,7 @@ final class ContactStep implements GeneralStep
     {
         $others = array_map(
             static fn (InterfaceFactory $f): string => \sprintf(
-                'The factory address of its interface %s is %s.',
+                'Factory address of interface %s: %s.',
                 $f->interface,
                 null === $f->address ? $f->mode->label() : (string) $f->address,
             ),
@@ -35,11 +35,13 @@ final class ContactStep implements GeneralStep
 
         return [...$others, ...match ($context->job->info->schools->finding) {
             DiscoveryConvention::Screen => [
-                'Read its address on its own screen or display, if it has one; else in the list of leases, by its MAC.',
+                'Read its address on its display, if it has one; else find it in the DHCP lease table by its MAC address.',
             ],
-            DiscoveryConvention::Label => ['Open the name on its label; if nothing answers, look in the list of leases for its MAC.'],
-            DiscoveryConvention::Scan => ['Sweep the range from the laptop, where one may, and find it by its MAC.'],
-            DiscoveryConvention::Leases => ['Look in the list of leases for its MAC.'],
+            DiscoveryConvention::Label => [
+                'Open the host name on its label; if nothing answers, find its MAC address in the DHCP lease table.',
+            ],
+            DiscoveryConvention::Scan => ['With the administrator\'s permission, scan the range from the laptop and find its MAC address.'],
+            DiscoveryConvention::Leases => ['Find its MAC address in the DHCP lease table.'],
         }];
     }
 
@@ -65,16 +67,16 @@ final class ContactStep implements GeneralStep
             values: [...$values, ...$context->stageValues(WorkStage::Contact)],
             causes: [
                 new SymptomCause(
-                    see: 'no answer',
-                    because: 'the laptop asks by another of its ports',
-                    test: 'Switch Wi-Fi off and ask again.',
-                    mend: 'Leave it off until the unit has its own address.',
+                    see: 'there is no answer',
+                    because: 'the laptop sends through another interface',
+                    test: 'Switch Wi-Fi off and try again.',
+                    mend: 'Leave it off until the device has its planned address.',
                 ),
                 new SymptomCause(
-                    see: 'another unit answers',
-                    because: 'two with one factory address have power',
-                    test: 'Compare the MAC in the neighbour cache with the sticker.',
-                    mend: 'Unplug the other one and clear the cache.',
+                    see: 'another device answers',
+                    because: 'two devices with the same factory address are on',
+                    test: 'Compare the MAC address in the ARP cache with the label.',
+                    mend: 'Disconnect the other device and clear the ARP cache.',
                 ),
             ],
             cautions: array_map(static fn (array $r): string => trim($r['risk'].' '.$r['do']), $plan->risks),

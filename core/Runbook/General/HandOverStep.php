@@ -18,21 +18,21 @@ final class HandOverStep implements GeneralStep
         $ends = [];
         foreach ($context->licences() as $licence) {
             if (null !== $licence->until) {
-                $ends[] = \sprintf('%s ends on %s: tell the client.', $licence->name, $licence->until);
+                $ends[] = \sprintf('%s ends on %s: inform the client.', $licence->name, $licence->until);
             }
         }
 
         return new RunbookStep(
             'hand-over',
             WorkStage::HandOver,
-            'Leave it as it is to stay',
-            'The next visit starts from this.',
+            'Save and hand over',
+            'The next visit starts from this state.',
             do: [
-                'Save its settings in the unit and keep a copy.',
-                'Write down what was not done, and why.',
+                'Save the configuration on the device. Export the configuration file.',
+                'Record what is not done, and the reason.',
             ],
             record: [
-                new ToRecord(kind: RecordKind::Photo, label: 'Copy of its settings', setting: null, unit: '', min: null, max: null),
+                new ToRecord(kind: RecordKind::Photo, label: 'Configuration file', setting: null, unit: '', min: null, max: null),
             ],
             cautions: $ends,
         );

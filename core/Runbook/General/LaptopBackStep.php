@@ -24,8 +24,8 @@ final class LaptopBackStep implements GeneralStep
         return new RunbookStep(
             self::ID,
             WorkStage::Address,
-            'Put the laptop back',
-            'A laptop left in the factory subnet finds the wrong unit next time.',
+            'Restore the laptop\'s network settings',
+            'A laptop left in the factory subnet reaches the wrong device next time.',
             do: null === $context->added ? $context->contact()->wayBack : FirstContactPlanner::wayBack($interface, $context->added),
         );
     }

@@ -20,7 +20,7 @@ final class MountStep implements GeneralStep
         foreach ($context->device->modules as $fitted) {
             $with = array_column($context->profile->modules, 'with', 'id')[$fitted->module] ?? '';
             $do[] = \sprintf(
-                '%s%s into %s: off and unplugged, pressed in evenly.',
+                'Unplug the device. Fit %s%s in %s and press both ends in evenly.',
                 self::name($context->profile->modules, $fitted->module),
                 '' === $with ? '' : ' with '.$with,
                 self::name($context->profile->slots, $fitted->slot),
@@ -28,17 +28,30 @@ final class MountStep implements GeneralStep
         }
         if (null !== $context->profile->rackUnits) {
             $height = $context->profile->rackUnits;
-            $do[] = \sprintf('%d %s; heavy units low, air free.', $height, 1 === $height ? 'rack unit' : 'rack units');
+            $do[] = \sprintf(
+                '%d %s. Mount heavier devices below lighter ones and keep the vents clear.',
+                $height,
+                1 === $height ? 'rack unit' : 'rack units',
+            );
         }
         foreach ($context->ports() as $port) {
             if ('' !== $port->goesTo) {
-                $do[] = \sprintf('%s: %s.%s', $port->name, $port->goesTo, '' === $port->lookAlike ? '' : ' Not '.$port->lookAlike.'.');
+                $do[] = \sprintf(
+                    '%s: %s.%s',
+                    $port->name,
+                    $port->goesTo,
+                    '' === $port->lookAlike ? '' : ' Do not use '.$port->lookAlike.'.',
+                );
             }
         }
         foreach ($context->settings->couplings->with($context->device) as $coupled) {
             $own = $coupled->from->id === $context->device->id ? $coupled->fromPort : $coupled->toPort;
             if (null !== $own) {
-                $do[] = \sprintf('%s goes to %s.', self::name($context->profile->ports, $own), $coupled->partnerOf($context->device)->name);
+                $do[] = \sprintf(
+                    'Connect %s to %s.',
+                    self::name($context->profile->ports, $own),
+                    $coupled->partnerOf($context->device)->name,
+                );
             }
         }
         $isHeavy = Lifting::takesTwo($context->profile->kilograms);
@@ -46,11 +59,11 @@ final class MountStep implements GeneralStep
         return [] === $do ? null : new RunbookStep(
             id: 'mount',
             stage: WorkStage::Mount,
-            title: 'Mount and cable it, unpowered',
-            why: 'Cables by the name of the socket; look-alikes are the classic mistake. Power comes last.',
+            title: 'Mount and connect (power off)',
+            why: 'Connect by the name of the socket; look-alikes are the usual mistake. Power comes last.',
             who: $isHeavy ? Who::TwoPeople : Who::Technician,
             do: $do,
-            cautions: $isHeavy ? [\sprintf('It weighs %d kg: two people.', $context->profile->kilograms)] : [],
+            cautions: $isHeavy ? [\sprintf('%d kg: two people or a lifting aid.', $context->profile->kilograms)] : [],
             ports: array_values(array_filter($context->ports(), self::isToldOf(...))),
         );
     }

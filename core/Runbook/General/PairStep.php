@@ -25,14 +25,14 @@ final class PairStep implements GeneralStep
             }
         }
 
-        $wrong = array_map(static fn (string $w): string => 'The plan does not agree with itself. '.$w, $wrong);
+        $wrong = array_map(static fn (string $w): string => 'Settings do not match in the plan. '.$w, $wrong);
         $wrong = [...self::lacking($context), ...$wrong];
 
         return [] === $values && [] === $do && [] === $wrong ? null : new RunbookStep(
             'pair',
             WorkStage::Pair,
-            'Pair it with the other end',
-            'Both ends hold values that match, or nothing works although each looks right.',
+            'Link it with the other end',
+            'Both ends need matching values, or nothing works although each looks right.',
             do: $do,
             values: $values,
             cautions: $wrong,
@@ -46,7 +46,7 @@ final class PairStep implements GeneralStep
         $lacking = [];
         foreach ($context->profile->couplings as $coupling) {
             if ($coupling->required && !\in_array($coupling->id, $there, true)) {
-                $lacking[] = \sprintf('The plan does not say what it %s.', $coupling->name);
+                $lacking[] = \sprintf('The plan does not name what it %s.', $coupling->name);
             }
         }
 
@@ -61,6 +61,6 @@ final class PairStep implements GeneralStep
         }
         $said = 'It '.$coupled->said($context->device);
 
-        return [] === $ties ? $said.'.' : \sprintf('%s. To match: %s.', $said, lcfirst(implode(', ', $ties)));
+        return [] === $ties ? $said.'.' : \sprintf('%s. Check that these match at both ends: %s.', $said, implode(', ', $ties));
     }
 }

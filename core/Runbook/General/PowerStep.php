@@ -24,7 +24,7 @@ final class PowerStep implements GeneralStep
         $do = [
             ...self::connecting($context),
             ...self::apart($context),
-            '' === $supply ? 'Power it.' : \sprintf('Power it: %s.', $supply),
+            '' === $supply ? 'Switch on power.' : \sprintf('Switch on power: %s.', $supply),
         ];
         $see = '' === $profile->readySign ? [] : [$profile->readySign];
         foreach ($profile->indicators as $indicator) {
@@ -36,10 +36,10 @@ final class PowerStep implements GeneralStep
         return new RunbookStep(
             'power',
             WorkStage::Power,
-            'Connect and power',
+            'Connect and switch on',
             'Cables first, power last.',
             do: $do,
-            timers: 0 === $seconds ? [] : [new Timer(TimerKind::Wait, $seconds, 'until it is up', '')],
+            timers: 0 === $seconds ? [] : [new Timer(TimerKind::Wait, $seconds, 'until it has started', '')],
             see: $see,
             cautions: $profile->cautions,
         );
@@ -49,7 +49,7 @@ final class PowerStep implements GeneralStep
     private static function apart(RunbookContext $context): array
     {
         return OwnNetworkConvention::Isolated === $context->job->info->schools->ownNetwork && $context->isNetworked()
-            ? ['Into the switch of its own system; no cord from there to the client\'s network.']
+            ? ['Connect it to the isolated switch of its own system. Do not connect that switch to the client\'s network.']
             : [];
     }
 
@@ -58,7 +58,7 @@ final class PowerStep implements GeneralStep
     {
         $steps = [];
         foreach ($context->isNetworked() ? $context->contact()->order : [] as $step) {
-            if (str_starts_with($step, 'Power the unit')) {
+            if (str_starts_with($step, 'Switch on the device')) {
                 break;
             }
             $steps[] = $step;

@@ -33,11 +33,11 @@ final class ProveStep implements GeneralStep
         return new RunbookStep(
             'prove',
             WorkStage::Prove,
-            'Prove it from the far end',
-            'It works where it stands; what counts is what others see of it.',
+            'Test from the user\'s side',
+            'What counts is what its users can reach.',
             do: $context->isNetworked()
-                ? ['Ask it from the segment of those who use it, not from the bench.']
-                : ['Try it as its users will.'],
+                ? ['Connect the test laptop in the segment of its users and run the tests from there, not from the bench.']
+                : ['Use it as its users will.'],
             record: $record,
         );
     }

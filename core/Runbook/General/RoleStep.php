@@ -23,9 +23,9 @@ final class RoleStep implements GeneralStep
         return [] === $values ? null : new RunbookStep(
             'role',
             WorkStage::Role,
-            'Tell it what it needs',
-            'Who it belongs to, whom it asks and what it does.',
-            do: ['Type all of them, save, and look whether it says so itself.'],
+            'Enter the remaining settings',
+            'Its servers, its partners and its function.',
+            do: ['Enter the values below. Save. Reload the page and check that it shows them.'],
             values: $values,
             keys: $context->typing($values, $context->keypad($context->way(), null)),
             way: $context->way(),

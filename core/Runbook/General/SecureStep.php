@@ -25,12 +25,14 @@ final class SecureStep implements GeneralStep
         }
         $do = [self::login($context->profile, $entrance)];
         if (null === $entrance || $entrance->warns) {
-            $do[] = 'A certificate warning at the first login is expected, once.';
+            $do[] = 'The browser shows a certificate warning (self-signed certificate). '
+                .'Compare the fingerprint or the MAC address before you accept it.';
         }
         if (LoginScheme::Locked === $entrance?->scheme) {
-            $do[] = 'It is locked: the firm\'s credentials, or an unlock; note the day on which that ends.';
+            $do[] = 'The device is locked by the installing firm. Unlock it with the firm\'s account or a temporary unlock code. '
+                .'Record the expiry date.';
         }
-        $do[] = 'Set the password that the vault holds for it.';
+        $do[] = 'Set the password from the vault.';
         $secrets = [];
         foreach (SecretNeeds::logins($context->job, $context->device) as $need) {
             $name = Allowed::SECRET.$need->name;
@@ -49,14 +51,14 @@ final class SecureStep implements GeneralStep
         return new RunbookStep(
             'secure',
             WorkStage::Secure,
-            'A password of its own',
-            'The default password is known to everybody.',
+            'Change the default password',
+            'The default password is in the manual.',
             do: $do,
             values: [
                 ...$secrets,
                 ...$context->stageValues(WorkStage::Secure),
             ],
-            cautions: true === $entrance?->caseMatters ? ['Capitals matter.'] : [],
+            cautions: true === $entrance?->caseMatters ? ['The password is case-sensitive.'] : [],
         );
     }
 
@@ -78,10 +80,10 @@ final class SecureStep implements GeneralStep
         $text = null === $entrance || '' === $entrance->login ? $profile->login : $entrance->login;
 
         return match (true) {
-            LoginScheme::None === $entrance?->scheme => 'No login is asked for until a password is set.',
-            '' !== $text => \sprintf('Log in: %s.', lcfirst(rtrim($text, '.'))),
+            LoginScheme::None === $entrance?->scheme => 'No password is set at the factory.',
+            '' !== $text => \sprintf('Log in: %s.', rtrim($text, '.')),
             null !== $entrance => \sprintf('Log in: %s.', $entrance->scheme->label()),
-            default => 'Log in with the account it is delivered with, as its label or manual says.',
+            default => 'Log in with the default account on its label or in its manual.',
         };
     }
 }

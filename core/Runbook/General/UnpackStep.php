@@ -20,26 +20,26 @@ final class UnpackStep implements GeneralStep
         $mac = ($context->device->interfaces[0] ?? null)?->mac;
         $identity = [];
         if (null !== $context->device->serial) {
-            $identity[] = StepValue::plain('serial', 'Serial', $context->device->serial, 'as on the sticker');
+            $identity[] = StepValue::plain('serial', 'Serial', $context->device->serial, 'as printed on the label');
         }
         if (null !== $mac) {
-            $identity[] = StepValue::plain('mac', 'MAC', (string) $mac, 'as on the sticker');
+            $identity[] = StepValue::plain('mac', 'MAC', (string) $mac, 'as printed on the label');
         }
 
         return new RunbookStep(
             id: 'unpack',
             stage: WorkStage::Unpack,
-            title: 'Unpack and check off',
-            why: 'What is missing or wrong is found now, not on the ladder.',
+            title: 'Unpack and check contents',
+            why: 'Missing or wrong parts are found before installation.',
             who: Who::Anyone,
             do: [
                 ...array_map(static fn (string $a): string => $a.' in the box.', $context->profile->accessories),
-                'No damage; what is on the sticker is below.',
+                'Check for damage. Compare serial number and MAC address with the label.',
             ],
             values: $identity,
             record: null === $mac ? [] : [new ToRecord(
                 kind: RecordKind::Read,
-                label: 'MAC as read off the unit',
+                label: 'MAC address as printed on the device',
                 setting: null,
                 unit: '',
                 min: null,

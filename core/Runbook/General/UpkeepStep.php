@@ -19,19 +19,26 @@ final class UpkeepStep implements GeneralStep
         $values = $context->stageValues(WorkStage::Upkeep);
         $record = [];
         if (null !== $context->profile->firmware) {
-            array_unshift($values, StepValue::plain('firmware', 'Firmware', $context->profile->firmware, 'the same on all of the kind'));
+            array_unshift(
+                $values,
+                StepValue::plain('firmware', 'Firmware', $context->profile->firmware, 'the same on all devices of the type'),
+            );
             $record[] = new ToRecord(kind: RecordKind::AsFound, label: 'Firmware as found', setting: null, unit: '', min: null, max: null);
         }
         $do = [];
         foreach ($context->licences() as $licence) {
-            $do[] = \sprintf('%s: apply the key, look that the unit shows it. It is %s.', $licence->name, $licence->state->label());
+            $do[] = \sprintf(
+                '%s: enter the licence key and check that the device lists it. Licence state: %s.',
+                $licence->name,
+                $licence->state->label(),
+            );
         }
 
         return [] === $values && [] === $do ? null : new RunbookStep(
             'upkeep',
             WorkStage::Upkeep,
             'Firmware, licence, clock',
-            'A wrong clock breaks certificates, licences and logs; firmware differs only on purpose.',
+            'A wrong clock breaks certificates, licences and logs; different firmware breaks interoperation.',
             do: $do,
             values: $values,
             record: $record,

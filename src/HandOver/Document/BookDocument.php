@@ -28,7 +28,7 @@ final readonly class BookDocument implements Document
 
     public function title(): string
     {
-        return 'Hand-over with a sheet for each unit (PDF)';
+        return 'Hand-over with a sheet for each device (PDF)';
     }
 
     public function files(JobContext $context): iterable

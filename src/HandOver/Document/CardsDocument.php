@@ -16,7 +16,7 @@ final readonly class CardsDocument implements Document
 
     public function title(): string
     {
-        return 'Directory, as cards';
+        return 'Directory (vCard, RFC 6350)';
     }
 
     public function files(JobContext $context): iterable

@@ -21,7 +21,7 @@ final readonly class DatesDocument implements Document
 
     public function title(): string
     {
-        return 'Dates, as a calendar';
+        return 'Expiry dates (iCalendar, RFC 5545)';
     }
 
     public function files(JobContext $context): iterable

@@ -37,12 +37,12 @@ final readonly class DrawingsDocument implements Document
     {
         yield 'drawings/networks.svg' => $this->draw(
             'map',
-            'Segments and the routers between them',
+            'Segments and routers',
             NetMap::fromJob($context->job, '', []),
         );
         $tree = Tree::fromJob($context->job, (new LoadPlan($context->job))->byLink());
         if (null !== $tree) {
-            yield 'drawings/switches.svg' => $this->draw('switches', 'Switches and what their links carry, in Mbit/s', $tree);
+            yield 'drawings/switches.svg' => $this->draw('switches', 'Switches and link load, in Mbit/s', $tree);
         }
         foreach ($this->racks->racks($context) as $index => $rack) {
             yield \sprintf('drawings/rack-%d.svg', $index + 1) => $this->draw('rack', $rack->link->text, $rack);

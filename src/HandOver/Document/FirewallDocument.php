@@ -26,7 +26,7 @@ final readonly class FirewallDocument implements Document
 
     public function title(): string
     {
-        return 'Request for the firewall';
+        return 'Firewall change request';
     }
 
     public function files(JobContext $context): iterable

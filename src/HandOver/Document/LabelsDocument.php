@@ -25,7 +25,7 @@ final readonly class LabelsDocument implements Document
 
     public function title(): string
     {
-        return 'Labels for the units, '.LabelSheet::TwentyFour->label();
+        return 'Device labels, '.LabelSheet::TwentyFour->label();
     }
 
     public function files(JobContext $context): iterable

@@ -22,7 +22,7 @@ final readonly class LeasesDocument implements Document
 
     public function title(): string
     {
-        return 'Leases for two DHCP servers, zones for a name server';
+        return 'DHCP reservations (two formats) and DNS zones';
     }
 
     public function files(JobContext $context): iterable

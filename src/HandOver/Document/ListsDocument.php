@@ -18,7 +18,7 @@ final readonly class ListsDocument implements Document
 
     public function title(): string
     {
-        return 'Each list as text (CSV)';
+        return 'Lists (CSV)';
     }
 
     public function files(JobContext $context): iterable

@@ -16,7 +16,7 @@ final readonly class PlanDocument implements Document
 
     public function title(): string
     {
-        return 'The plan itself, as a job file';
+        return 'Job file (JSON), with every address and relation';
     }
 
     public function files(JobContext $context): iterable

@@ -49,12 +49,12 @@ final readonly class Book
             summary: $this->summary($context, $open),
             signed: $this->signed($context),
             contents: [
-                ['id' => 'open', 'title' => 'What is open'],
+                ['id' => 'open', 'title' => 'Open items'],
                 ['id' => 'cautions', 'title' => 'Cautions'],
                 ...array_map(static fn (array $l): array => ['id' => $l['id'], 'title' => $l['title']], $lists),
-                ...([] === $racks ? [] : [['id' => 'racks', 'title' => 'Racks as one stands before them']]),
+                ...([] === $racks ? [] : [['id' => 'racks', 'title' => 'Rack elevations (front view)']]),
                 ...([] === $proof ? [] : [['id' => 'proof', 'title' => 'Proof']]),
-                ...([] === $units ? [] : [['id' => 'units', 'title' => 'Each unit as it was left']]),
+                ...([] === $units ? [] : [['id' => 'units', 'title' => 'Device sheets (as left)']]),
             ],
             open: self::groups($open),
             cautions: Cautions::cautions($context->job),
@@ -62,7 +62,7 @@ final readonly class Book
             racks: $racks,
             units: $units,
             proof: $proof,
-            proofMore: $left > 0 ? \sprintf('%d more are not printed here. They are under Proof.', $left) : '',
+            proofMore: $left > 0 ? \sprintf('%d more are not printed here. The full list is in Proof.', $left) : '',
         );
     }
 
@@ -110,8 +110,8 @@ final readonly class Book
         $signed = $this->handOvers->signed($context->stored)[0] ?? null;
 
         return null === $signed ? [] : [
-            ['Taken over by', $signed->getTakenBy()],
-            ['On', $signed->getAt()->setTimezone($context->stored->getTimezone())->format('Y-m-d H:i')],
+            ['Accepted for the client by', $signed->getTakenBy()],
+            ['Date', $signed->getAt()->setTimezone($context->stored->getTimezone())->format('Y-m-d H:i')],
             ['Reservations', '' === $signed->getReservations() ? 'none' : $signed->getReservations()],
             ['SHA-256 of the plan', $signed->getHash()],
         ];
@@ -131,7 +131,7 @@ final readonly class Book
                 $groups[] = [
                     'title' => $kind->label(),
                     'items' => \array_slice($items, 0, self::MAX_ROWS),
-                    'more' => self::more(\count($items), 'They are under Hand-over.'),
+                    'more' => self::more(\count($items), 'The full list is in Hand-over.'),
                 ];
             }
         }
@@ -154,22 +154,22 @@ final readonly class Book
     private function summary(JobContext $context, array $open): array
     {
         $accepted = \count(array_filter($open, static fn (OpenItem $i): bool => $i->isAccepted()));
-        $left = Words::count(\count($open), 'thing is', 'things are');
+        $left = Words::count(\count($open), 'item is', 'items are');
 
         return [
             \sprintf(
-                '%s in %s, of which %d are set up.',
+                '%s in %s, of which %d are configured.',
                 Words::count(\count($context->job->devices), 'unit'),
                 Words::count(\count($context->job->segments), 'network'),
                 \count(array_filter($context->job->devices, static fn (Device $d): bool => $d->stage->isDone())),
             ),
             \sprintf(
-                'What must be possible, and what must not, was said in %s.',
+                'Connections that must work or must be blocked: %s.',
                 Words::count(\count($context->job->intents), 'sentence'),
             ),
             [] === $open
-                ? 'Nothing is open.'
-                : \sprintf('%s open; %d of them are known and left so for a reason.', $left, $accepted),
+                ? 'No open items.'
+                : \sprintf('%s open; %d of them accepted with a reason.', $left, $accepted),
         ];
     }
 }

@@ -59,9 +59,9 @@ final readonly class ProofParts
             name: $intent->name,
             wanted: \sprintf('%s, %s', str_replace('-', ' ', $intent->expect->value), Words::count($count, 'pair')),
             predicted: match (true) {
-                0 === $count => 'Not looked at: nobody stands for it.',
-                0 === $failing => 'All hold on paper.',
-                default => \sprintf('%d of %d fail on paper.', $failing, $count),
+                0 === $count => 'Not predictable: no device of the plan is named.',
+                0 === $failing => 'All predicted to hold.',
+                default => \sprintf('%d of %d predicted to fail.', $failing, $count),
             },
             seen: self::tried($seen, $count),
             isPlanned: 0 === $failing && $count > 0,
@@ -85,8 +85,8 @@ final readonly class ProofParts
         foreach ([SeenIn::Site, SeenIn::Lab] as $where) {
             $all = $seen->seen($where);
             $said[] = 0 === $all
-                ? \sprintf('%s Nothing was tried %s.', $where->mark(), $where->label())
-                : \sprintf('%s %d of %d were tried %s, %d hold.', $where->mark(), $all, $count, $where->label(), $seen->holding($where));
+                ? \sprintf('%s Not tested %s.', $where->mark(), $where->label())
+                : \sprintf('%s %d of %d tested %s, %d hold.', $where->mark(), $all, $count, $where->label(), $seen->holding($where));
         }
 
         return implode(' ', $said);

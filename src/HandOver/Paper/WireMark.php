@@ -12,7 +12,7 @@ final readonly class WireMark
     /** @param bool|null $passes null where it never comes so far */
     public static function asking(?bool $passes, bool $isWanted): self
     {
-        return self::fromPasses($passes, $isWanted, 'asks ▸', 'asks ✕');
+        return self::fromPasses($passes, $isWanted, 'request ▸', 'request ✕');
     }
 
     /** @param bool|null $passes null where it never comes so far */

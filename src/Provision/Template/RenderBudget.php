@@ -40,7 +40,7 @@ final class RenderBudget extends AbstractExtension
     public function round(): void
     {
         if (++$this->rounds > self::ROUNDS) {
-            throw new RuntimeError(\sprintf('Its loops make more than %s rounds.', number_format(self::ROUNDS)));
+            throw new RuntimeError(\sprintf('Its loops make more than %s iterations.', number_format(self::ROUNDS)));
         }
         if (hrtime(true) / self::NANOSECONDS > $this->until) {
             throw new RuntimeError(\sprintf('It takes longer than %d seconds.', (int) self::SECONDS));

@@ -37,7 +37,7 @@ final readonly class FindingLine
         $names = array_values(array_filter($names, static fn (string $n): bool => '' !== $n));
         $more = \count($names) - self::MAX_NAMED;
         $some = implode(', ', \array_slice($names, 0, self::MAX_NAMED)).($more > 0 ? ' …' : '');
-        $alike = [] === $names ? '' : \sprintf('and %d more like it: %s', \count($names), $some);
+        $alike = [] === $names ? '' : \sprintf('Also (%d): %s', \count($names), $some);
 
         return new self(
             title: $this->title,

@@ -26,7 +26,7 @@ final readonly class Pages
         return new self(
             1 === $last ? '' : \sprintf('%s %d to %d of %d', ucfirst($what), $from + 1, min($all, $from + $size), $all),
             [
-                ...(1 === $page ? [] : [new Link('Before', $url($page - 1), '[', ' '.$what)]),
+                ...(1 === $page ? [] : [new Link('Previous', $url($page - 1), '[', ' '.$what)]),
                 ...($page === $last ? [] : [new Link('Next', $url($page + 1), ']', ' '.$what)]),
             ],
             $from,

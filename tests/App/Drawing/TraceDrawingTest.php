@@ -26,7 +26,7 @@ final class TraceDrawingTest extends TestCase
         self::assertSame($drawing->posts[2]['x'], $drawing->reply['from']);
         self::assertLessThan($drawing->posts[2]['x'], $drawing->reply['stop'], 'it goes towards the asker');
         self::assertGreaterThan($drawing->posts[1]['x'], $drawing->reply['stop'], 'but not as far as the router');
-        self::assertSame('the answer stops here: no gateway set', $drawing->reply['text']);
+        self::assertSame('reply stops here: no gateway set', $drawing->reply['text']);
         self::assertStringContainsString('Receiver 3 must answer', $drawing->sentence);
         self::assertSame(['Control room', 'Eastholm hut'], array_column($drawing->sheets, 'name'));
     }

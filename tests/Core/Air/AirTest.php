@@ -66,7 +66,7 @@ final class AirTest extends TestCase
         $broken = self::chain($job->with(new ChangeSet('', $without)));
         self::assertSame(['account', false, 'No server has its account'], $broken[2]);
         $moved = $job->with(new ChangeSet('', [$job->editInterface(Device::class, 'berth-hand', 0, ['segment' => null])]));
-        self::assertSame(['lease', false, 'It stands in no segment'], self::chain($moved)[5]);
+        self::assertSame(['lease', false, 'It is in no segment'], self::chain($moved)[5]);
         self::assertFalse(self::chain($moved)[6][1]);
     }
 

@@ -96,7 +96,7 @@ final class AskSheetTest extends TestCase
         $open = ['interfaces' => [['segment' => 'a', 'address' => null, 'mac' => '02-47-00-00-00-01']]];
         $job = Units::job(['bar' => []], ['one' => $open]);
         $item = self::sheet($job)->item('address.one.0');
-        self::assertSame(['Give it its address'], $item?->blocks);
+        self::assertSame(['Set the IP address'], $item?->blocks);
         self::assertStringContainsString('02-47-00-00-00-01', $item->why);
         $sheet = self::sheet($job);
         $take = static fn (string $text): Answers => Answers::read($job, $sheet, ['address.one.0' => $text], new AnswerContext('', null));
@@ -126,14 +126,14 @@ final class AskSheetTest extends TestCase
     public function testWhatMustPassIsMadeOfWhatMustBeProven(): void
     {
         $sheet = self::sheet(Jobs::demo());
-        $lines = array_filter($sheet->items, static fn (AskItem $i): bool => 'Firewall and address translation' === $i->block);
+        $lines = array_filter($sheet->items, static fn (AskItem $i): bool => 'Firewall and NAT' === $i->block);
         $what = array_map(static fn (AskItem $i): string => $i->what, $lines);
         self::assertContains('TCP 80 from Control room (10.47.30.0/24) to Skerry Slip (10.47.70.20)', $what);
         foreach ($lines as $line) {
             self::assertDoesNotMatchRegularExpression('/from (.+) \(.*\) to \1 /', $line->what, 'it not forwarded to other segments');
         }
         $blocks = array_unique(array_map(static fn (AskItem $i): string => $i->block, $sheet->items));
-        $usual = ['Addressing', 'Multicast', 'Finding units in other segments', 'Switch ports', 'Wireless', 'Mail relay', 'Numbers'];
+        $usual = ['Addressing', 'Multicast', 'Discovery across segments', 'Switch ports', 'Wireless', 'Mail relay', 'Numbers'];
         foreach ($usual as $block) {
             self::assertContains($block, $blocks);
         }

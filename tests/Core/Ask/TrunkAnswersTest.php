@@ -42,7 +42,7 @@ final class TrunkAnswersTest extends TestCase
         yield 'fax as sound' => ['fax', 'G.711 pass-through', ['fax' => 'pass-through']];
         yield 'calls at once' => ['channels', '10', ['channels' => 10]];
         yield 'a header' => ['number', 'To', ['header' => 'to']];
-        yield 'the request line' => ['number', 'Request-URI', ['header' => 'request']];
+        yield 'Request-URI' => ['number', 'Request-URI', ['header' => 'request']];
     }
 
     /** @param array<string, mixed> $fields */

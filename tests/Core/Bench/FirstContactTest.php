@@ -77,8 +77,8 @@ final class FirstContactTest extends TestCase
 
     public function testAfterwardsTheLaptopNeedsAnAddressInTheNewSubnetOrHasOne(): void
     {
-        self::assertSame('10.47.20.250/24', $this->plan('berth-1', ['eth0='])->laptop['And for afterwards']);
-        self::assertArrayNotHasKey('And for afterwards', $this->plan('berth-1', ['eth0=10.47.20.9/24'])->laptop);
+        self::assertSame('10.47.20.250/24', $this->plan('berth-1', ['eth0='])->laptop['Second laptop address (planned subnet)']);
+        self::assertArrayNotHasKey('Second laptop address (planned subnet)', $this->plan('berth-1', ['eth0=10.47.20.9/24'])->laptop);
     }
 
     public function testAUnitThatInsistsOnAGatewayGetsItsOwnAddressWhereThereIsNone(): void

@@ -33,11 +33,11 @@ final class DatesTest extends TestCase
         $said = array_map(static fn (LicenceLine $l): string => $l->device->id.' '.$l->name.': '.$l->todo, $lines);
         sort($said);
         self::assertSame([
-            'one Base: Order it: the unit does not work without.',
-            'one Ended: It has ended: have it prolonged.',
+            'one Base: Order it: the device does not work without it.',
+            'one Ended: Expired: have it extended.',
             'one Keys: Order it before the day on site.',
             'one Later: ',
-            'one Soon: It ends soon: finish before, or have it prolonged.',
+            'one Soon: Expires soon: finish before, or have it extended.',
         ], $said);
         self::assertFalse($lines[\count($lines) - 1]->isUrgent, 'what needs care stands above');
         $tied = array_column($lines, 'tiedTo', 'name');

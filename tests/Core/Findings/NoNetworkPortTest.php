@@ -39,7 +39,7 @@ final class NoNetworkPortTest extends TestCase
         $job = Jobs::make(['lan' => '10.0.0.0/24'], ['kitchen' => ['profile' => 'analogue-phone', 'at' => ['lan', null]]]);
         $proposal = AddressPlanner::propose($job);
         self::assertSame([], $proposal->addresses);
-        self::assertSame('Its kind has no network port. Take its interface out of the plan.', $proposal->unplaced[0]->reason);
+        self::assertSame('Its device type has no network port. Remove its interface from the plan.', $proposal->unplaced[0]->reason);
     }
 
     public function testAListMakesNoInterfaceForOne(): void

@@ -39,7 +39,7 @@ final class VoiceIntentsTest extends TestCase
             'no address',
         ];
         yield 'a unit without number' => [$call('device:berth-1', 'number:0441'), PairVerdict::NotFound, 'no extension', 'not planned'];
-        $misread = 'in the request line, and it stands in the To line';
+        $misread = 'in Request-URI, and it stands in the To line';
         yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), PairVerdict::NotFound, $misread, null];
         yield 'a line' => [$call('trunk:mobile', 'number:99'), PairVerdict::Through, 'Control room 1 (2010) rings', null];
         yield 'a fax' => [

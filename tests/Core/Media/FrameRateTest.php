@@ -18,7 +18,7 @@ final class FrameRateTest extends TestCase
      *     1: array<string, mixed>,
      *     2: float|null,
      *     3?: string,
-     * }> kind, settings, pictures a second, by what formats are set
+     * }> kind, settings, frames per second, by what formats are set
      */
     public static function rates(): iterable
     {

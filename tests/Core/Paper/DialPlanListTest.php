@@ -22,6 +22,6 @@ final class DialPlanListTest extends TestCase
         $paper = PrintableLists::all()['dial-plan'];
         $leads = (int) array_search('Leads to', $paper->heads(), true);
         $rows = array_column($paper->rows($job), $leads, 0);
-        self::assertSame('the extension that was dialled', $rows['Direct dial-in']);
+        self::assertSame('the dialled extension', $rows['Direct dial-in']);
     }
 }

@@ -236,7 +236,7 @@ final class ListReimportTest extends TestCase
     /** @return iterable<string, array{string, string, string, string, bool}> list, column, before, after, whether that is another value */
     public static function alike(): iterable
     {
-        yield 'digits in front of a number' => ['dial-plan', 'Digits in front', '0', '00', true];
+        yield 'digits in front of a number' => ['dial-plan', 'Prefix', '0', '00', true];
         yield 'a decimal comma' => ['racks', 'kg', '9.2', '9,2', false];
         yield 'another with a decimal comma' => ['racks', 'kg', '9.2', '9,3', true];
         yield 'noughts behind' => ['racks', 'kg', '9.2', '9.20', false];

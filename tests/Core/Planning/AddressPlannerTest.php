@@ -48,7 +48,7 @@ final class AddressPlannerTest extends TestCase
         self::assertSame(['two'], array_map(static fn (ProposedAddress $p): string => $p->device, $proposal->addresses));
         self::assertSame('10.47.1.51/24', (string) $proposal->addresses[0]->address);
         self::assertSame('10.47.1.1', (string) $proposal->addresses[0]->gateway);
-        self::assertStringContainsString('next after those of its kind', $proposal->addresses[0]->reason);
+        self::assertStringContainsString('next free after devices of its type', $proposal->addresses[0]->reason);
         $after = $job->with($proposal->changeSet($job));
         self::assertSame('10.47.1.50/24', (string) $after->devices['one']->primaryAddress());
         self::assertSame([], AddressPlanner::propose($after)->addresses);

@@ -62,7 +62,7 @@ final class PowerPlanTest extends TestCase
     {
         $said = static fn (float $watts): string => (new PowerPlan(self::job([3], [$watts], [['metres' => 100]])))->switches[0]->said();
         self::assertSame('15 W by class', $said(12.0));
-        self::assertSame('15 W by class: some units draw more than their port gives', $said(15.0));
+        self::assertSame('15 W by class: some devices draw more than their port supplies', $said(15.0));
     }
 
     public function testFiguresOfAnOldCable(): void

@@ -87,7 +87,7 @@ final class FindMethodsTest extends TestCase
             'services' => ['tcp/80', 'udp/5060', 'udp/6000'],
             ...$more,
         ];
-        // By name the unit has to be heard by multicast DNS, as no DNS server is named.
+        // By name the unit has to be heard by mDNS, as no DNS server is named.
         $answers = 'by-name' === $method ? [$finder, ['method' => 'multicast-dns']] : [$finder];
         $data = Json::object(JobFile::write($job));
         $data['profiles'] = [$profile('finds', ['finds' => [$finder]]), $profile('answers', ['answers' => $answers])];

@@ -21,11 +21,11 @@ final class ConventionsTest extends TestCase
     public static function followed(): iterable
     {
         yield 'reaching by moving the router' => ['factoryAddress', 'move-router', 'ptz-camera-rotary', 'Move the router\'s network'];
-        yield 'reaching at the unit' => ['factoryAddress', 'at-unit', 'ptz-camera-rotary', 'Enter it at the unit'];
-        yield 'reaching by a lease' => ['factoryAddress', 'lease', 'paging-horn', 'Give it a lease on the bench'];
+        yield 'reaching at the unit' => ['factoryAddress', 'at-unit', 'ptz-camera-rotary', 'Set the address on the device'];
+        yield 'reaching by a lease' => ['factoryAddress', 'lease', 'paging-horn', 'Assign an address by DHCP on the bench'];
         yield 'no router, own address' => ['noRouter', 'own', 'mic-receiver', 'Gateway: 10.47.1.20'];
         yield 'an isolated switch' => ['ownNetwork', 'isolated', 'mic-receiver', 'no cord from there to the client\'s network'];
-        yield 'finding by label' => ['finding', 'label', 'paging-horn', 'Open the name on its label'];
+        yield 'finding by label' => ['finding', 'label', 'paging-horn', 'Open host name on the label'];
         yield 'finding by scan' => ['finding', 'scan', 'paging-horn', 'Sweep the range'];
         yield 'finding by leases' => ['finding', 'leases', 'video-bar', 'Look in the list of leases for its MAC'];
         yield 'phones by lease' => ['phoneProvisioning', 'dhcp', 'desk-phone-keypad', 'Leave the source at the lease'];

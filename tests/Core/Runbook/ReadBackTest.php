@@ -42,7 +42,7 @@ final class ReadBackTest extends TestCase
     public function testWhatIsNotReadIsRefusedUnlessSomebodyChoosesThatOrSaysWhy(): void
     {
         self::assertSame(
-            'what was read: Warm, Before Read it and type it; or choose to read it later; or say why it is not read.',
+            'what was read: Warm, Before Read it and enter it, or choose to read it later, or give the reason why it is not read.',
             $this->refusal(['B0S1', ' ', '', 'anything'], null),
         );
         $kept = $this->read(['B0S1', ' ', '', 'anything'], unread: RecordedValue::LATER);

@@ -68,9 +68,9 @@ final class RunbookTest extends TestCase
 
             return (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->step('secure')->do[0] ?? '';
         };
-        self::assertSame('Log in: its serial as password; capitals matter.', $first('video-bar'), 'its menu asks for none, its page does');
-        self::assertSame('Log in: the pair all units of the kind share.', $first('access-point'));
-        self::assertSame('No login is asked for until a password is set.', $first('audio-console'));
+        self::assertSame('Log in: its serial as password; case-sensitive.', $first('video-bar'), 'its menu asks for none, its page does');
+        self::assertSame('Log in: default user name and password.', $first('access-point'));
+        self::assertSame('No password is set at the factory.', $first('audio-console'));
     }
 
     /** @return iterable<string, array{string, string, string|null}> characters that its key types, host name, what is typed instead */
@@ -361,7 +361,7 @@ final class RunbookTest extends TestCase
         $job = Jobs::demo();
         $runbooks = new Runbooks(new Settings($job));
         $text = RunbookMarkdown::write($runbooks->runbook($job->devices['tide-cam']), true);
-        self::assertStringContainsString('- [x] **Unpack and check off**', $text);
+        self::assertStringContainsString('- [x] **Unpack and check contents**', $text);
         self::assertStringContainsString('- [ ] **Where it goes**', $text);
         self::assertStringContainsString('Gateway: `10.47.70.1`', $text);
         self::assertStringContainsString('`srt://10.47.1.60:9710?mode=caller&latency=800`', $text);

@@ -86,9 +86,9 @@ final class ScanTest extends TestCase
     public static function wrong(): iterable
     {
         yield 'nothing read' => ['', '', 'the serial number or the MAC'];
-        yield 'the same unit' => ['', '02470000000A', 'another MAC than the planned one'];
-        yield 'another unit\'s MAC' => ['', '02470000000B', 'a MAC that no other planned unit has'];
-        yield 'another unit\'s serial' => ['KS-1043-01', '', 'a serial number that no other planned unit has'];
+        yield 'the same unit' => ['', '02470000000A', 'a MAC address other than the planned one'];
+        yield 'another unit\'s MAC' => ['', '02470000000B', 'a MAC address that no other planned device has'];
+        yield 'another unit\'s serial' => ['KS-1043-01', '', 'a serial number that no other planned device has'];
         yield 'no MAC at all' => ['', 'upstairs', 'twelve digits'];
     }
 

@@ -209,7 +209,7 @@ final class ScheduleTest extends TestCase
         self::assertSame([], $agenda->left);
     }
 
-    /** An answer that nothing else stands on holds up nobody: not the unit itself, nor a partner of it. */
+    /** An answer that nothing else stands on holds up nobody: not the device itself, nor a partner of it. */
     public function testAnAnswerThatIsOnlyForTheRecordHoldsUpNothing(): void
     {
         $need = ['coupling' => 'plays-to', 'stage' => 'address'];

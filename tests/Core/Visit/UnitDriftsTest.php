@@ -37,7 +37,7 @@ final class UnitDriftsTest extends TestCase
 
     public function testAUnitThatAnsweredAndDoesNotAnyMore(): void
     {
-        self::assertSame(['a: It does not answer any more.'], self::said(['a' => new UnitMarks()], ['a' => new UnitMarks(true)]));
+        self::assertSame(['a: It does not reply any more.'], self::said(['a' => new UnitMarks()], ['a' => new UnitMarks(true)]));
         self::assertSame([], self::said(['a' => new UnitMarks()], ['a' => new UnitMarks()]), 'it was silent when it was left');
     }
 
@@ -70,7 +70,7 @@ final class UnitDriftsTest extends TestCase
         self::assertSame([], self::said(['a' => self::marks(firmware: '2.1')], ['a' => self::marks(firmware: '2.1')]), 'it was left so');
     }
 
-    /** What was read back at the unit, against what is planned: as it is typed or as it is shown, both are right. */
+    /** What was value read back, against what is planned: as it is typed or as it is shown, both are right. */
     public function testAValueThatWasReadOtherwise(): void
     {
         $job = Jobs::demo();
