@@ -82,17 +82,17 @@ const faults = [
 async function visit(page, note) {
     await page.goto(`${base}${job}/hand-over`);
     await page.fill('[name=note]', note);
-    await page.getByRole('button', { name: 'Look at every unit and prove all again' }).click();
+    await page.getByRole('button', { name: 'Test all devices and intents' }).click();
     await page.locator('progress').waitFor({ timeout: 20000 });
     await page.getByRole('link', { name: 'What it found' }).waitFor({ timeout: 120000 });
 }
 
 async function turn(page, device, fault) {
     await page.goto(`${base}${job}/proof`);
-    await page.getByText('Make something otherwise than planned').click();
+    await page.getByText('Simulate a fault').click();
     await page.selectOption('#lab select[name=device]', device);
     await page.selectOption('#lab select[name=fault]', fault);
-    await page.getByRole('button', { name: 'Make it so in the lab' }).click();
+    await page.getByRole('button', { name: 'Apply in the lab' }).click();
     await page.locator('.lab-turned').waitFor();
 }
 
@@ -129,7 +129,7 @@ await page.goto(`${base}${job}/hand-over`);
 for (const box of await page.locator('[name="d[]"]').all()) {
     if ((await box.inputValue()) !== 'hand-over') await box.uncheck();
 }
-await page.getByRole('button', { name: 'Make what is ticked' }).click();
+await page.getByRole('button', { name: 'Export selected' }).click();
 const made = page.getByRole('link', { name: 'Download' });
 await made.waitFor({ timeout: 60000 });
 const archive = await (await context.request.get(base + (await made.getAttribute('href')))).body();

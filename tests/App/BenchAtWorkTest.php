@@ -217,7 +217,7 @@ final class BenchAtWorkTest extends AppTestCase
         $this->post($bench, ['step' => 'unpack']);
         self::assertResponseStatusCodeSame(422);
         self::assertSelectorTextContains('[role=alert]', 'what was read');
-        self::assertSelectorTextContains('button[name=later]', 'Done, read later');
+        self::assertSelectorTextContains('button[name=later]', 'Record, read later');
         $this->post($bench, ['step' => 'unpack', 'later' => '1']);
         self::assertResponseRedirects();
         $page = $this->client->request('GET', $bench.'?step=unpack');
@@ -259,7 +259,7 @@ final class BenchAtWorkTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::CAMERAS);
-        self::assertSelectorTextContains('button[name=later]', 'Done, read later');
+        self::assertSelectorTextContains('button[name=later]', 'Record, read later');
         $before = $this->number('SELECT COUNT(*) FROM bench_record');
         $this->post(self::JOB.'/bench/several', ['of' => 'kind:ptz-camera-rotary', 'steps' => 'unpack', 'units' => $this->taken($page)]);
         $this->client->followRedirect();

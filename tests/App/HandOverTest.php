@@ -39,13 +39,13 @@ final class HandOverTest extends AppTestCase
         self::assertStringContainsString('Proven on paper; 0 of', $work);
         $isFindings = static fn (Crawler $section): bool => str_starts_with(trim($section->filter('h2')->text()), 'Findings');
         $item = $page->filter('section.cables')->reduce($isFindings)->filter('li')->first();
-        $form = $item->selectButton('Keep the reason')->form(['reason' => 'The client moves it in spring.']);
+        $form = $item->selectButton('Save reason')->form(['reason' => 'The client moves it in spring.']);
         $this->client->submit($form);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.open-items .accepted', 'stays open: The client moves it in spring. (Ines Aldermoor');
         self::assertSelectorTextContains('.head small', '1 of them accepted');
         $accepted = $this->client->getCrawler()->filter('.open-items .accepted');
-        $this->client->submit($accepted->selectButton('Keep the reason')->form(['reason' => '']));
+        $this->client->submit($accepted->selectButton('Save reason')->form(['reason' => '']));
         $this->client->followRedirect();
         self::assertSelectorNotExists('.open-items .accepted');
     }
@@ -136,7 +136,7 @@ final class HandOverTest extends AppTestCase
         $url = self::JOB.'/hand-over/'.$state->getId();
         foreach (['.open-items', '.turned'] as $list) {
             $line = $this->client->request('GET', $url)->filter($list)->first()->filter('li')->first();
-            $this->client->submit($line->selectButton('Keep the reason')->form(['reason' => 'The client wants it.']));
+            $this->client->submit($line->selectButton('Save reason')->form(['reason' => 'The client wants it.']));
             $this->client->followRedirect();
             self::assertSelectorTextContains($list.' .accepted', 'stays so: The client wants it. (Ines Aldermoor');
         }

@@ -28,7 +28,7 @@ final class LargeJobTest extends AppTestCase
         $this->as('ines');
         $url = '/job/'.$this->large(200)->getSlug();
         $page = $this->client->request('GET', $url.'/proof');
-        self::assertSelectorTextContains('.next', 'Looking for the smallest change');
+        self::assertSelectorTextContains('.next', 'Searching for the smallest change');
         self::assertSelectorTextContains('#repairs', 'It is being looked for');
         self::assertCount(0, $page->filter('form[action$="/proof/repair"]'));
         $next = (string) $page->filter('.next')->attr('hx-get');

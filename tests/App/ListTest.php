@@ -56,7 +56,7 @@ final class ListTest extends AppTestCase
         self::assertResponseIsSuccessful();
         self::assertSelectorTextContains('.next', '37 new');
         self::assertSelectorTextContains('main', '3 rows to mend');
-        self::assertSelectorTextContains('main', 'Kinds nobody knows');
+        self::assertSelectorTextContains('main', 'Unknown device types');
         self::assertSame(
             ['line 5, MAC', 'line 31, VLAN'],
             $crawler->filter('td[data-label=Line]')->slice(0, 2)->each(static fn ($td): string => $td->text()),
@@ -336,7 +336,7 @@ final class ListTest extends AppTestCase
         $list = "Gerät;Art;Raum;Durchwahl;MAC\nMole 1;Tischtelefon;Mole house;2801;02-47-00-00-71-01\n"
             ."Mole 2;Tischtelefon;Mole house;2802;02-47-00-00-71-0G\n";
         $page = $this->post(self::JOB.'/list', ['text' => $list]);
-        self::assertSelectorTextContains('main', 'Kinds nobody knows');
+        self::assertSelectorTextContains('main', 'Unknown device types');
         $form = $page->selectButton('Look again L')->form();
         self::assertSame('Tischtelefon', $form->getValues()['kinds[0][text]']);
         $said = ['kinds' => [['text' => 'Tischtelefon', 'is' => 'desk-phone-page']], 'column' => [1 => 'profile']];

@@ -257,7 +257,7 @@ final class LiveTestTest extends AppTestCase
         self::assertStringContainsString('Asked from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.', $said);
         self::assertStringContainsString('1 pair with another test result from elsewhere', $said);
         self::assertStringContainsString('3 observations taken over, 1 line refused.', $said);
-        self::assertSelectorTextContains('h1', 'Seen otherwise from elsewhere');
+        self::assertSelectorTextContains('h1', 'Conflicting test results');
         $words = $this->client->getCrawler()->filter('.open-items p')->each(static fn (Crawler $p): string => trim($p->text()));
         self::assertSame([
             'no reply from laptop in the hut, 1 Mar 2026, 11:40',

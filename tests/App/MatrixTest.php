@@ -135,7 +135,7 @@ final class MatrixTest extends AppTestCase
         self::assertSelectorTextContains('.next', '31 pairs fail now, 29 would: mends 2, breaks 0');
         self::assertSelectorTextContains('.trials', 'Receiver 3, gateway: 10.47.60.1');
         $before = $this->version();
-        $this->client->submitForm('Keep the variant', ['name' => 'Both gateways']);
+        $this->client->submitForm('Save variant', ['name' => 'Both gateways']);
         self::assertSame($before, $this->version(), 'a variant changes nothing');
         $this->client->request('GET', self::JOB.'/proof/what-if');
         $page = $this->client->clickLink('Both gateways');

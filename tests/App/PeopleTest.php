@@ -33,11 +33,11 @@ final class PeopleTest extends AppTestCase
         self::assertSelectorTextContains('h1', 'Welcome, Odd Nilsen');
         $tries = [['short', 'short', '12'], ['odd is my name here', 'odd is my name here', 'name'], [self::PASSWORD, 'x', 'same']];
         foreach ($tries as [$one, $two, $why]) {
-            $this->client->submitForm('Choose it and begin', ['password' => $one, 'again' => $two]);
+            $this->client->submitForm('Save password and log in', ['password' => $one, 'again' => $two]);
             self::assertSame(422, $this->code());
             self::assertSelectorTextContains('[role=alert]', $why);
         }
-        $this->client->submitForm('Choose it and begin', ['password' => self::PASSWORD, 'again' => self::PASSWORD]);
+        $this->client->submitForm('Save password and log in', ['password' => self::PASSWORD, 'again' => self::PASSWORD]);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.who', 'Odd Nilsen · technician');
 
@@ -99,7 +99,7 @@ final class PeopleTest extends AppTestCase
         $this->client->restart();
         $this->logIn('tomas', 'ferry-bell-lamp');
         $this->client->request('GET', '/me');
-        $this->client->submitForm('Log out everywhere else');
+        $this->client->submitForm('Log out other sessions');
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=status]', 'here and nowhere else');
         $this->client->restart();

@@ -144,7 +144,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->as('tomas');
         $bench = self::JOB.'/bench/berth-4';
         $this->client->request('GET', $bench.'?step=contact');
-        $this->client->submitForm('Remember, check for clashes', ['laptop' => 'eth0=10.47.20.9/24']);
+        $this->client->submitForm('Save and check for conflicts', ['laptop' => 'eth0=10.47.20.9/24']);
         $this->client->followRedirect();
         self::assertInputValueSame('laptop', 'eth0=10.47.20.9/24');
         $this->post($bench, ['step' => 'contact', 'reason' => 'The bench was cabled before']);
@@ -314,7 +314,7 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertSelectorTextContains('a', 'Berth 1 camera');
         self::assertStringNotContainsString('<html', $this->body());
         $this->client->request('GET', self::JOB.'/find?q=zeppelin');
-        self::assertSelectorTextContains('main', 'Nothing here is called');
+        self::assertSelectorTextContains('main', 'No match for');
     }
 
     public function testTheDemoIsLoadedAnewOnlyWhenAsked(): void

@@ -174,7 +174,7 @@ final class SweepTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', 'a station that asks a list');
 
         $this->client->request('GET', self::JOB.'/sweep');
-        $this->client->submitForm('Plan the one unknown U');
+        $this->client->submitForm('Add 1 unknown device U');
         $this->post($path.'/plan', ['address' => ['10.47.60.80', '10.47.60.110']]);
         $found = $this->job()->devices['found-at-10-47-60-80'];
         self::assertSame(['10.47.60.80/25', 'eastholm'], [(string) $found->primaryAddress(), $found->interfaces[0]->segment]);

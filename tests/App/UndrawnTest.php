@@ -28,7 +28,7 @@ final class UndrawnTest extends AppTestCase
         $drawn = $this->render('networks/index.html.twig', ['view' => $view, 'frame' => $frame]);
         self::assertStringNotContainsString('cannot be drawn', $drawn->text());
         $page = $this->render('networks/index.html.twig', ['view' => self::without($view, 'map'), 'frame' => $frame]);
-        self::assertStringContainsString('The map cannot be drawn. Why is in the log.', $page->text());
+        self::assertStringContainsString('The map cannot be drawn. The cause is in the log.', $page->text());
         self::assertCount($drawn->filter('section.net')->count(), $page->filter('section.net'));
     }
 

@@ -68,7 +68,7 @@ final class ValuesTest extends AppTestCase
         $this->post(self::JOB.'/devices/timetable/values/projector-address', ['value' => '10.47.80.99', 'scope' => 'unit']);
         self::assertSame(422, $this->code());
         self::assertSelectorTextContains('main', 'Projector address: Timetable server 10.47.80.99, Departures projector 10.47.80.11');
-        $this->client->submitForm('Change this one alone');
+        $this->client->submitForm('Change this end only');
         self::assertSame($before + 1, $broken());
         $this->post(self::JOB.'/devices/tide-receiver/values/codecs', ['value' => 'h265', 'scope' => 'unit']);
         self::assertSame(422, $this->code());

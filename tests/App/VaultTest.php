@@ -99,7 +99,7 @@ final class VaultTest extends AppTestCase
         $this->post(self::JOB.'/vault/make', ['name' => 'ramp-phone/password']);
         self::assertNull($this->secret('ramp-phone/password')->getTypedAt());
         $page = $this->post(self::JOB.'/vault/show', ['name' => 'ramp-phone/password']);
-        $before = 'The one before, until this one is typed: '.$first;
+        $before = 'Previous one, until the new one is set: '.$first;
         self::assertStringContainsString($before, $page->filter('.shown')->text());
         self::assertCount(6, $page->filter('.shown .typed li'), 'how it is typed on its keys');
         $record('already on the network');

@@ -140,7 +140,7 @@ final class VisitTest extends AppTestCase
         self::assertSame('3.0', $this->job()->devices['ticket-3']->firmware);
         self::assertSelectorTextContains('.head small', '3 things');
         $line = $this->client->getCrawler()->filter('.turned li')->first();
-        $this->client->submit($line->selectButton('Keep the reason')->form(['reason' => 'The radio is down today.']));
+        $this->client->submit($line->selectButton('Save reason')->form(['reason' => 'The radio is down today.']));
         $this->client->followRedirect();
         self::assertSelectorTextContains('.turned .accepted', 'stays so: The radio is down today. (Ines Aldermoor');
         $this->post($url.'/accept', ['item' => 'unit berth-1 nonsense', 'reason' => 'x']);
@@ -215,7 +215,7 @@ final class VisitTest extends AppTestCase
         $this->labRuns();
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/proof');
-        $this->client->submitForm('Make it so in the lab', ['device' => 'hut-phone', 'fault' => 'no-gateway']);
+        $this->client->submitForm('Apply in the lab', ['device' => 'hut-phone', 'fault' => 'no-gateway']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.lab-turned', 'Hut phone has lost its gateway in the lab');
         self::assertNotNull($this->job()->devices['hut-phone']->interfaces[0]->gateway, 'no change since signature');

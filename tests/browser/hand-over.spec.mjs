@@ -8,7 +8,7 @@ test('documents that are ticked are made by the worker and downloaded', async ({
     for (const box of await page.locator('[name="d[]"]').all()) {
         if ((await box.inputValue()) !== 'cards') await box.uncheck();
     }
-    await page.getByRole('button', { name: 'Make what is ticked' }).press('Enter');
+    await page.getByRole('button', { name: 'Export selected' }).press('Enter');
     const link = page.getByRole('link', { name: 'Download' });
     await expect(link).toBeVisible({ timeout: 60_000 });
     await expect(page.locator('[role=status]').first()).toContainText('1 file in one archive');

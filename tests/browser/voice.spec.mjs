@@ -32,7 +32,7 @@ test('numbers are made, phones are known, a file is served and fetched once with
     const url = await page.locator('.served [data-copy]').getAttribute('data-copy');
     const row = page.locator('.phones tbody tr', { hasText: '2003' });
     await Promise.all([page.waitForEvent('load'), row.getByRole('button', { name: 'Release password' }).click()]);
-    await expect(page.locator('.phones tbody tr', { hasText: '2003' })).toContainText('secret open for one fetch');
+    await expect(page.locator('.phones tbody tr', { hasText: '2003' })).toContainText('password released for one fetch');
     const first = await (await request.get(`${url}024700001016.ini`)).text();
     const second = await (await request.get(`${url}024700001016.ini`)).text();
     expect(first).toMatch(/^secret = \S{20,}$/m);

@@ -7,7 +7,7 @@ namespace Vorhut\Tests\Core\Findings;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** Chains of sound: one rate, one clock, all channels, back from each insert, in time. */
+/** Audio chains: one rate, one clock, all channels, back from each insert, in time. */
 final class SoundRulesTest extends TestCase
 {
     use RuleCase;
