@@ -91,7 +91,7 @@ final readonly class UnitSheet
         return [
             $interface->name,
             null === $segment?->vlan ? $segment->name ?? '' : \sprintf('%s, VLAN %d', $segment->name, $segment->vlan),
-            null === $address ? ($interface->mode->needsAddress() ? '' : 'leased') : (string) $address->address,
+            null === $address ? ($interface->mode->needsAddress() ? '' : 'DHCP') : (string) $address->address,
             null === $address ? '' : $address->prefix->dottedMask(),
             (string) $interface->gateway,
             (string) $interface->mac,

@@ -13,7 +13,7 @@ use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\ListOf;
 
 /** Sound on its way from where it enters to where it is heard. */
-#[ListOf(name: 'chains', one: 'chain', many: 'chains')]
+#[ListOf(name: 'chains', one: 'audio chain', many: 'audio chains')]
 final readonly class Chain
 {
     /** @param list<ChainStage> $stages from input to output */

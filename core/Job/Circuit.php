@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\ListOf;
 
 /** A mains circuit, and what is connected to it beside racks. */
-#[ListOf(name: 'circuits', one: 'circuit', many: 'circuits')]
+#[ListOf(name: 'circuits', one: 'power circuit', many: 'power circuits')]
 final readonly class Circuit
 {
     /** @param list<string> $devices */

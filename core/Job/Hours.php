@@ -11,7 +11,7 @@ use Vorhut\Core\Record\Field\Slug;
 use Vorhut\Core\Record\ListOf;
 
 /** A timetable: open hours by day of the week, and the holidays on which it is closed all day. */
-#[ListOf(name: 'hours', one: 'timetable', many: 'timetables', section: 'voice')]
+#[ListOf(name: 'hours', one: 'set of opening hours', many: 'opening hours', section: 'voice')]
 final readonly class Hours
 {
     /**

@@ -13,7 +13,7 @@ use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\ListOf;
 
 /** The cable from a node past its fixtures (ANSI E1.11, clause 4). */
-#[ListOf(name: 'runs', one: 'run', many: 'runs')]
+#[ListOf(name: 'runs', one: 'DMX512 run', many: 'DMX512 runs')]
 final readonly class LightRun
 {
     public function __construct(

@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\ListOf;
 
 /** A place, inside another or at the top; may carry the address told to an emergency centre. */
-#[ListOf(name: 'locations', one: 'place', many: 'places')]
+#[ListOf(name: 'locations', one: 'location', many: 'locations')]
 final readonly class Location
 {
     public function __construct(

@@ -12,7 +12,7 @@ use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\ListOf;
 
 /** A figure that somebody read off a unit. */
-#[ListOf(name: 'readings', one: 'reading', many: 'readings')]
+#[ListOf(name: 'readings', one: 'measurement', many: 'measurements')]
 final readonly class Reading
 {
     private const MINUTE = '/^\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01]) (?:[01]\d|2[0-3]):[0-5]\d$/D';

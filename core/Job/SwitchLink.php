@@ -16,7 +16,7 @@ use Vorhut\Core\Record\ListOf;
 use Vorhut\Core\Record\RawRecord;
 
 /** A cable, fibre or radio link between two ports of switches. */
-#[ListOf(name: 'links', one: 'link', many: 'links')]
+#[ListOf(name: 'links', one: 'switch link', many: 'switch links')]
 final readonly class SwitchLink implements Checked
 {
     public function __construct(

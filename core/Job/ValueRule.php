@@ -11,7 +11,7 @@ use Vorhut\Core\Record\Field\Value;
 use Vorhut\Core\Record\ListOf;
 
 /** A value for all units of a place, a segment or a kind that have the setting. */
-#[ListOf(name: 'rules', one: 'rule', many: 'rules')]
+#[ListOf(name: 'rules', one: 'setting rule', many: 'setting rules')]
 final readonly class ValueRule
 {
     /** @param mixed $value a scalar or a list of scalars */

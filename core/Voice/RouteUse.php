@@ -52,7 +52,7 @@ final class RouteUse
             $said[] = \sprintf('%s is taken by %s, which comes first', $such, $who);
         }
 
-        return [] === $said ? '' : ucfirst(implode(', ', \array_slice($said, 0, 3))).'.';
+        return [] === $said ? '' : implode(', ', \array_slice($said, 0, 3)).'.';
     }
 
     /**

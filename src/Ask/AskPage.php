@@ -92,7 +92,7 @@ final readonly class AskPage
             summary: \sprintf(
                 '%s for %s%s',
                 Words::count(\count($answers->filled), 'answer'),
-                Words::count(\count($answers->units()), 'unit'),
+                Words::count(\count($answers->units()), 'device'),
                 [] === $refused ? '' : \sprintf(', %d not accepted', \count($refused)),
             ),
             filled: array_map(static fn (AskItem $i): array => [

@@ -59,7 +59,7 @@ final readonly class BatchPage
         $done = \count(array_filter($runbooks, static fn (Runbook $r): bool => null === $r->next()));
 
         return new BatchView(
-            summary: \sprintf('%s, %d as far as possible now', Words::count(\count($units), 'unit'), $done),
+            summary: \sprintf('%s, %d as far as possible now', Words::count(\count($units), 'device'), $done),
             title: null === $next ? 'No step can be done now' : \sprintf(
                 '%s: %s',
                 self::titled($next->steps),

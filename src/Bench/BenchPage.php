@@ -67,7 +67,7 @@ final readonly class BenchPage
         $task = $this->nextWork->find($context);
         if (null === $task) {
             return 0 === $open ? null : new Next(
-                \sprintf('%s in factory state', Words::count($open, 'unit')),
+                \sprintf('%s in factory state', Words::count($open, 'device')),
                 'The schedule shows which are ready for work, and what blocks the others.',
                 new Link('Open schedule', $this->urls->generate('schedule', ['slug' => $context->stored->getSlug()]), 't', main: true),
             );

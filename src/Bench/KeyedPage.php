@@ -72,7 +72,7 @@ final readonly class KeyedPage
 
         return new KeyedView(
             title: $context->job->locations[$place]->name ?? $context->job->devices[$device]->name ?? 'Bench',
-            summary: \sprintf('%s with open steps', Words::count(\count($units), 'unit')),
+            summary: \sprintf('%s with open steps', Words::count(\count($units), 'device')),
             units: $units,
             people: $people,
             by: $request->request->getString('by', (string) $user->getId()),

@@ -94,7 +94,7 @@ final readonly class SchedulePage
         return \sprintf(
             '%s on %s by %s, %s of work: %s, until %s. Shortest possible: %s.',
             Words::count(\count($schedule->slots), 'step'),
-            Words::count(\count($schedule->agenda->units), 'unit'),
+            Words::count(\count($schedule->agenda->units), 'device'),
             Words::count($schedule->with->technicians, 'person', 'people'),
             Words::duration($schedule->bounds->work),
             Words::duration($schedule->makespan),

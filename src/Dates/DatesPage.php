@@ -173,7 +173,7 @@ final readonly class DatesPage
         $found = [];
         foreach (array_diff_key($line->found, ['' => 1]) as $version => $units) {
             $names = array_map(static fn (Device $d): string => $d->name, $units);
-            $found[] = \sprintf('%s on %s', $version, \count($names) > 3 ? Words::count(\count($names), 'unit') : implode(', ', $names));
+            $found[] = \sprintf('%s on %s', $version, \count($names) > 3 ? Words::count(\count($names), 'device') : implode(', ', $names));
         }
         $unread = 0 === $line->unread() ? '' : \sprintf(', %d not read', $line->unread());
 

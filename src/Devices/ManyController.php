@@ -40,7 +40,7 @@ final class ManyController extends JobController
 
             return $this->to($context, 'devices');
         }
-        $many = Words::count(\count($devices), 'unit');
+        $many = Words::count(\count($devices), 'device');
         if ($request->request->has('remove')) {
             $edits = array_map(static fn (Device $d): Edit => new Edit(
                 Device::class,

@@ -37,7 +37,7 @@ final class JobNavigation
                 'pairings',
                 'Pairings',
                 'a',
-                Words::count($d->pairings, 'pair', 'pairs'),
+                Words::count($d->pairings, 'pairing'),
                 $d->pairings > 0 && [] === $d->findingsAt('pairings'),
             ],
             [
@@ -47,7 +47,7 @@ final class JobNavigation
                 \sprintf('%d of %d configured', $d->setUp, $d->devices),
                 $d->devices > 0 && $d->setUp === $d->devices,
             ],
-            ['voice', 'Voice', 'v', Words::count($d->numbers, 'number'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
+            ['voice', 'Voice', 'v', Words::count($d->numbers, 'extension'), $d->numbers > 0 && [] === $d->findingsAt('voice')],
             self::trade(d: $d, id: 'media', name: 'Media', key: 'm', count: $d->streams, one: 'stream'),
             self::trade(d: $d, id: 'power', name: 'Power and rack', key: 'w', count: $d->count('racks'), one: 'rack'),
             [

@@ -100,7 +100,7 @@ final readonly class HandOverPage
 
         return 0 === $left
             ? new Next('Ready to be signed', 'No open items that are not accepted.')
-            : new Next(Words::count($left, 'thing').' not accepted', 'Fix them, or accept each with a reason.');
+            : new Next(Words::count($left, 'open item').' not accepted', 'Fix them, or accept each with a reason.');
     }
 
     /**

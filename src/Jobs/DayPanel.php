@@ -111,7 +111,7 @@ final readonly class DayPanel
     {
         if (null !== $first && 0 < $ready) {
             return new Next(
-                \sprintf('%s ready for work', Words::count($ready, 'unit')),
+                \sprintf('%s ready for work', Words::count($ready, 'device')),
                 \sprintf('First on the schedule: %s, %s.', $context->job->devices[$first->unit]->name, $first->title),
                 new Link('Open schedule', $this->url($context, 'schedule'), 't', main: true),
             );
@@ -138,7 +138,7 @@ final readonly class DayPanel
             default => 'on site '.LocalTime::date(new \DateTimeImmutable($visit->on, $now->getTimezone()), $now->getTimezone()),
         };
         $left = [] === $agenda->tasks ? 'no work ready' : Words::duration($work).' of work on '
-            .Words::count(\count($agenda->units), 'unit');
+            .Words::count(\count($agenda->units), 'device');
 
         return [$left, $time, $isToday ? (int) min(100, round(100 * $work / max(1, $people * $seconds))) : 0];
     }

@@ -15,6 +15,6 @@ final readonly class RefusedView
     /** @param list<FileError> $errors */
     public function __construct(public string $name, public array $errors)
     {
-        $this->summary = \sprintf('Nothing was changed. %s to fix in the file:', Words::count(\count($errors), 'thing'));
+        $this->summary = \sprintf('Nothing was changed. %s to fix in the file:', Words::count(\count($errors), 'error'));
     }
 }

@@ -53,7 +53,7 @@ final readonly class KindsPage
         ksort($trades);
 
         return new KindsView(
-            \sprintf('%s', Words::count(array_sum(array_map(\count(...), $trades)), 'kind')),
+            Words::count(array_sum(array_map(\count(...), $trades)), 'device type'),
             $trades,
             new Link('Device types of your own', $this->url($context, 'records', ['list' => 'profiles']), 'o'),
         );

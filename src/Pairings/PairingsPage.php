@@ -57,7 +57,7 @@ final readonly class PairingsPage
         return new PairingsView(
             summary: \sprintf(
                 '%s, %s',
-                Words::count(\count($settings->couplings->all), 'pair', 'pairs'),
+                Words::count(\count($settings->couplings->all), 'pairing'),
                 0 === $broken ? 'all settings match' : Words::count($broken, 'setting does not match', 'settings do not match'),
             ),
             next: $this->next($context, $pairings),

@@ -74,7 +74,7 @@ final class PhonesController extends JobController
         $ids = array_map(strval(...), array_keys('' === $wanted ? $all : [$wanted => $all[$wanted]]));
         $this->desk->openSecrets($context->stored, $ids);
         $this->note($context, '' === $wanted
-            ? \sprintf('The next fetch of each of %s carries its secret', Words::count(\count($ids), 'unit'))
+            ? \sprintf('The next fetch of each of %s carries its secret', Words::count(\count($ids), 'device'))
             : \sprintf('The next fetch of %s carries its secret', $context->job->nameOf($wanted)));
 
         $query = $request->request->getString('q');

@@ -89,7 +89,7 @@ final readonly class VisitPage
         $said = [];
         foreach ($this->visits->uncompared($context, $visit) as $what => $names) {
             $some = implode(', ', \array_slice($names, 0, self::NAMED)).(\count($names) > self::NAMED ? ' …' : '');
-            $said[] = \sprintf('%s of %s (%s)', $what, Words::count(\count($names), 'unit'), $some);
+            $said[] = \sprintf('%s of %s (%s)', $what, Words::count(\count($names), 'device'), $some);
         }
 
         return [] === $said ? [] : [['Could not be compared', implode('; ', $said).'. Recorded now, for the next visit.']];

@@ -65,7 +65,7 @@ final readonly class VoicePage
         return new VoiceView(
             summary: \sprintf(
                 '%s, %s, %s',
-                Words::count(\count($context->job->extensions), 'number'),
+                Words::count(\count($context->job->extensions), 'extension'),
                 Words::count(\count($plan->trunks), 'trunk'),
                 Words::count(\count($context->job->all(VoiceRoute::class)), 'route'),
             ),

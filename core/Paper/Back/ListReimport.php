@@ -21,6 +21,36 @@ final class ListReimport
 {
     /** Heading of the column with marks. */
     public const MARK = 'Row';
+    /** What headings are called now, by what they were called. */
+    private const FORMER = [
+        'Bears °C' => ['Rated to °C'],
+        'Digits' => ['Digit map'],
+        'Digits in front' => ['Prefix'],
+        'Digits off' => ['Digits to strip'],
+        'Fed by' => ['Source'],
+        'For' => ['Devices'],
+        'Gets to °C' => ['Maximum °C'],
+        'How many' => ['Quantity'],
+        'Kind' => ['Device type', 'Type'],
+        'Least of all' => ['Limited by'],
+        'Lifted by' => ['People to lift'],
+        'Network' => ['Segment'],
+        'Number' => ['Extension'],
+        'Otherwise' => ['Outside hours'],
+        'Place' => ['Location'],
+        'Rings' => ['Device'],
+        'Runs only at' => ['Active only at'],
+        'Sent as' => ['Delivery'],
+        'Serial' => ['Serial number'],
+        'Sort' => ['Type'],
+        'Unit' => ['Device'],
+        'Units' => ['Devices', 'Rack units'],
+        'Wanted' => ['Planned'],
+        'Way' => ['Direction'],
+        'What' => ['Device'],
+        'Who may' => ['Callers'],
+        'Without a figure' => ['Without consumption'],
+    ];
 
     private readonly Names $names;
 
@@ -59,7 +89,7 @@ final class ListReimport
         foreach (CsvTable::parse($text)->rows as $number => $fields) {
             $fields = array_map(trim(...), $fields);
             if (null === $heads) {
-                $heads = \in_array(self::MARK, $fields, true) ? array_flip($fields) : null;
+                $heads = \in_array(self::MARK, $fields, true) ? array_flip($this->today($fields)) : null;
             } elseif ([] !== array_diff($fields, [''])) {
                 $read[$number] = array_map(static fn (int $at): string => $fields[$at] ?? '', $heads);
             }
@@ -77,6 +107,25 @@ final class ListReimport
         }
 
         return new BackList($rows, new ChangeSet(\sprintf('%s, as it came back', $this->paper->title()), $this->edits()));
+    }
+
+    /**
+     * Headings as they are called now: lists that were exported before they were renamed are read as well.
+     *
+     * @param list<string> $heads
+     *
+     * @return list<string>
+     */
+    private function today(array $heads): array
+    {
+        $known = $this->paper->heads();
+
+        return array_map(
+            static fn (string $head): string => \in_array($head, $known, true)
+                ? $head
+                : array_find(self::FORMER[$head] ?? [], static fn (string $now): bool => \in_array($now, $known, true)) ?? $head,
+            $heads,
+        );
     }
 
     /**

@@ -159,7 +159,7 @@ final readonly class Book
         return [
             \sprintf(
                 '%s in %s, of which %d are configured.',
-                Words::count(\count($context->job->devices), 'unit'),
+                Words::count(\count($context->job->devices), 'device'),
                 Words::count(\count($context->job->segments), 'network'),
                 \count(array_filter($context->job->devices, static fn (Device $d): bool => $d->stage->isDone())),
             ),

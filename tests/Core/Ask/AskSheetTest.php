@@ -35,7 +35,7 @@ final class AskSheetTest extends TestCase
         $job = Units::job(['bar' => self::KIND], ['one' => [], 'two' => [], 'three' => ['settings' => ['account' => 'own@example.test']]]);
         $item = self::sheet($job)->item('setting.account.bar');
         self::assertSame([OutsideSource::Client, 'Room account'], [$item?->who, $item?->what]);
-        self::assertSame([['one', 'two'], ['Role']], [self::ids($item), $item?->blocks]);
+        self::assertSame([['one', 'two'], ['Configuration']], [self::ids($item), $item?->blocks]);
         self::assertSame('role', self::waits($job, 'one'));
         $answers = Answers::read(
             $job,
@@ -163,7 +163,7 @@ final class AskSheetTest extends TestCase
         $item = $sheet->items[0];
         self::assertFalse($sheet->isOverdue($item, '2026-11-26'));
         self::assertTrue($sheet->isOverdue($item, '2026-11-27'));
-        self::assertStringContainsString('We need it by 2026-11-26; we come on 2026-12-03.', AskText::write($sheet, $job->info));
+        self::assertStringContainsString('Please answer by 2026-11-26; we are on site on 2026-12-03.', AskText::write($sheet, $job->info));
         self::assertSame([], $sheet->to(OutsideSource::Carrier)->items);
     }
 

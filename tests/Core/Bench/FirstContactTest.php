@@ -23,7 +23,7 @@ final class FirstContactTest extends TestCase
         $plan = $this->plan('berth-5', ['eth0=']);
         self::assertSame(Technique::AddAddress, $plan->technique);
         self::assertSame('192.0.2.250', $plan->laptop['Address on the cable port']);
-        self::assertSame('255.255.255.0 (/24)', $plan->laptop['Mask']);
+        self::assertSame('255.255.255.0 (/24)', $plan->laptop['Subnet mask']);
         self::assertSame('leave blank', $plan->laptop['Gateway']);
         self::assertSame('http://192.0.2.80/', $plan->unit['Open']);
         self::assertStringContainsString('Remove 192.0.2.250/24', implode(' ', $plan->wayBack));
@@ -38,17 +38,17 @@ final class FirstContactTest extends TestCase
     public function testTwinsGoOneAtATimeAndTheNeighbourCacheIsNamed(): void
     {
         $plan = $this->plan('berth-4', []);
-        self::assertStringContainsString('Keep Berth 5 camera without power', $plan->order[0]);
+        self::assertStringContainsString('Keep Berth 5 camera switched off', $plan->order[0]);
         $risks = self::risks($plan);
         self::assertStringContainsString('One at a time', $risks);
-        self::assertStringContainsString('Clear the neighbour cache', $risks);
+        self::assertStringContainsString('Clear the ARP cache', $risks);
     }
 
     public function testWifiInTheFactoryRangeIsToBeSwitchedOff(): void
     {
         self::assertStringContainsString('Switch Wi-Fi off', self::risks($this->plan('berth-4', ['wlan0=192.0.2.17/25'])));
         self::assertStringNotContainsString('Wi-Fi', self::risks($this->plan('berth-4', ['wlan0=198.51.100.7/24'])));
-        self::assertStringContainsString('itself holds 192.0.2.80', self::risks($this->plan('berth-4', ['eth0=192.0.2.80/24'])));
+        self::assertStringContainsString('itself has 192.0.2.80', self::risks($this->plan('berth-4', ['eth0=192.0.2.80/24'])));
     }
 
     public function testALiveFactoryAddressStaysOffTheClientsSwitch(): void
@@ -61,7 +61,7 @@ final class FirstContactTest extends TestCase
             ],
         );
         self::assertStringContainsString(
-            'Never connect the unit to the client\'s switch',
+            'Use the bench switch only until the device has its planned address.',
             self::risks((new FirstContactPlanner($job))->plan($job->devices['camera'])),
         );
     }
@@ -105,7 +105,7 @@ final class FirstContactTest extends TestCase
             'x' => ['profile' => 'paging-horn', 'at' => ['a', '10.47.1.9/24'], 'if' => ['mode' => 'reserved']],
         ]);
         $plan = (new FirstContactPlanner($job))->plan($job->devices['x']);
-        self::assertSame(['Addressing' => 'automatic (DHCP)', 'It is given' => '10.47.1.9'], \array_slice($plan->unit, -2));
+        self::assertSame(['Addressing' => 'automatic (DHCP)', 'Assigned address' => '10.47.1.9'], \array_slice($plan->unit, -2));
         self::assertStringNotContainsString('Type name, address', implode(' ', $plan->order));
     }
 

@@ -56,7 +56,10 @@ final class ConstraintChecksTest extends TestCase
         $tie = ['mine' => 'own', 'theirs' => 'far', 'lead' => 'theirs'];
         $job = self::pair($tie, 5, 6);
         $broken = (new ConstraintChecks(new Settings($job)))->broken();
-        self::assertSame(['Let “Own” of unit follow its partner', 'Set “Far” of partner to “5”'], array_column($broken[0]->mends, 'title'));
+        self::assertSame(
+            ['Clear “Own” of unit, so that it follows its partner', 'Set “Far” of partner to “5”'],
+            array_column($broken[0]->mends, 'title'),
+        );
         foreach ($broken[0]->mends as $mend) {
             self::assertSame([], (new ConstraintChecks(new Settings($job->with($mend))))->broken(), $mend->title);
         }

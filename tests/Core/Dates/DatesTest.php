@@ -103,7 +103,7 @@ final class DatesTest extends TestCase
         $lines = FirmwareLines::lines(new Settings(Units::job($kinds, $units)));
         self::assertCount(2, $lines);
         self::assertSame([false, 1], [$lines[0]->isSame(), $lines[0]->unread()]);
-        self::assertSame(['Two: Groups takes 4.1'], $lines[0]->notes);
+        self::assertSame(['Two: Groups needs 4.1'], $lines[0]->notes);
         self::assertSame([true, 0, []], [$lines[1]->isSame(), $lines[1]->unread(), $lines[1]->notes]);
     }
 
@@ -121,7 +121,7 @@ final class DatesTest extends TestCase
 
             return array_merge(...array_column(FirmwareLines::lines(new Settings($job)), 'notes'));
         };
-        self::assertSame(['One has 4.2, its partner Two has 5.1: one family on both'], $notes('4.2', '5.1'));
+        self::assertSame(['One has 4.2, its partner Two has 5.1: the same firmware family is needed'], $notes('4.2', '5.1'));
         self::assertSame([], $notes('4.2', '4.2'));
     }
 
@@ -142,7 +142,7 @@ final class DatesTest extends TestCase
     {
         $line = TimeLines::lines(self::job())[0];
         self::assertSame([['10.47.1.9'], ['Europe/Oslo'], 1], [$line->servers, $line->zones, $line->units]);
-        self::assertStringContainsString('One server', $line->said());
+        self::assertStringContainsString('Only one time server', $line->said());
     }
 
     private static function job(): Job

@@ -157,10 +157,10 @@ final class JobFileTest extends TestCase
             'reach',
         ];
         yield 'time zone' => ['"job":{"name":"n","timezone":"Europe/Northpier"}', '$.job.timezone', 'Europe/Oslo'];
-        yield 'places in a circle' => [
+        yield 'places in a loop' => [
             '"locations":[{"id":"x","within":"y"},{"id":"y","within":"x"}]',
             '$.locations[0].within',
-            'circle',
+            'loop',
         ];
         yield 'extension as number' => [
             '"voice":{"extensions":[{"number":"20x1"}]}',
@@ -262,7 +262,7 @@ final class JobFileTest extends TestCase
             'leases outside',
             'intent about nobody',
             'time zone',
-            'places in a circle',
+            'places in a loop',
         ];
         foreach (self::mistakes() as $name => [$part]) {
             if (!\in_array($name, $beyond, true)) {

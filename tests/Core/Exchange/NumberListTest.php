@@ -39,7 +39,7 @@ final class NumberListTest extends TestCase
             '2001' => ['changed', 'name'],
             '2014' => ['renumbers', 'Ticket window 3 has 2003'],
             '2015' => ['refused', 'it stands in the list twice'],
-            '2016' => ['refused', 'no unit of this job is called "nobody"'],
+            '2016' => ['refused', 'no device of this job is called "nobody"'],
             '2017' => ['refused', '"hotline" is none of sip, analogue, group, attendant, voicemail, paging, conference, fax'],
             '21' => ['refused', 'is a feature code (Park a call)'],
             '20a' => ['refused', '"20a" is no number of one to fifteen digits'],
@@ -57,7 +57,7 @@ final class NumberListTest extends TestCase
     public function testAUnitIsRenumberedOnlyWhereItIsAskedFor(): void
     {
         $rows = self::rows("Number,Unit\n2014,Ticket window 3", true);
-        self::assertSame(['2014' => ['moves', 'in the place of 2003']], self::said($rows));
+        self::assertSame(['2014' => ['moves', 'instead of 2003']], self::said($rows));
         $job = self::taken(Jobs::demo(), $rows);
         self::assertArrayNotHasKey('2003', $job->extensions);
         self::assertSame(['ticket-3', 'Ticket 3', 'pbx'], [

@@ -122,12 +122,12 @@ final class AgreementTest extends TestCase
 
     private function usesThePortSaid(Finding $finding, int $seed): bool
     {
-        self::assertSame(1, preg_match('#^It uses (\S+) for everything in (\S+?)[;,]#', $finding->why, $said));
+        self::assertSame(1, preg_match('#^It sends all traffic for (?<prefix>\S+) through (?<port>\S+?)[;,]#', $finding->why, $said));
         $node = self::$network->nodes[$finding->devices[0]];
-        $prefix = Ipv4Prefix::fromString($said[2]);
+        $prefix = Ipv4Prefix::fromString($said['prefix']);
         $entry = $node->table->find(intdiv($prefix->firstHost()->value + $prefix->lastHost()->value, 2));
         self::assertTrue(
-            $entry?->port->name === $said[1] || (null !== $entry && $entry->to->length > $prefix->length),
+            $entry?->port->name === $said['port'] || (null !== $entry && $entry->to->length > $prefix->length),
             \sprintf('seed %d: %s', $seed, $finding->why),
         );
 

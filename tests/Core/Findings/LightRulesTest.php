@@ -22,15 +22,23 @@ final class LightRulesTest extends TestCase
         ];
         $shared = 'slots-shared';
         yield 'beside each other' => [$shared, [$on('a', 1, 8), $on('b', 9, 8)], null];
-        yield 'one slot too near' => [$shared, [$on('a', 1, 9), $on('b', 9, 8)], 'A takes 1 to 9, B takes 9 to 16. Move B to 17.'];
-        yield 'in whatever order they come' => [$shared, [$on('b', 9, 8), $on('a', 1, 9)], 'A and B share slots of universe 1'];
+        yield 'one slot too near' => [
+            $shared,
+            [$on('a', 1, 9), $on('b', 9, 8)],
+            'A has slots 1 to 9, B has slots 9 to 16. Set the start address of B to 17.',
+        ];
+        yield 'in whatever order they come' => [$shared, [$on('b', 9, 8), $on('a', 1, 9)], 'A and B overlap in universe 1'];
         yield 'in another universe' => [$shared, [$on('a', 1, 9), $on('b', 9, 8, ['universe' => 2])], null];
         yield 'meant to do the same' => [$shared, [$on('a', 1, 9), $on('b', 1, 9)], null];
         yield 'no room left' => [$shared, [$on('a', 1, 400), $on('b', 300, 200)], 'Move one of them to another universe.'];
 
         $beyond = 'beyond-last-slot';
         yield 'up to the last' => [$beyond, [$on('a', 505, 8)], null];
-        yield 'one beyond' => [$beyond, [$on('a', 506, 8), $on('b', 1, 3)], 'It begins at 506 and takes 8 slots. Move it to 4.'];
+        yield 'one beyond' => [
+            $beyond,
+            [$on('a', 506, 8), $on('b', 1, 3)],
+            'Start address 506, footprint 8 slots. Set the start address of A to 4.',
+        ];
 
         $loaded = 'run-too-loaded';
         $many = static fn (int $count, array $more): array => array_map(

@@ -24,29 +24,34 @@ final class MediaRulesTest extends TestCase
         yield 'half' => [$frames, $encoder(50, 25), [], null];
         yield 'all' => [$frames, $encoder(59.94, 59.94), [], null];
         yield 'half of what is said rounded' => [$frames, $encoder(59.94, 29.97), [], null];
-        yield 'of the other family' => [$frames, $encoder(50, 30), [], 'Send 25'];
-        yield 'nearly half' => [$frames, $encoder(60, 29.97), [], 'Send 30.'];
+        yield 'of the other family' => [$frames, $encoder(50, 30), [], 'to 25 fps'];
+        yield 'nearly half' => [$frames, $encoder(60, 29.97), [], 'to 30 fps.'];
         yield 'a third' => [$frames, $encoder(50, 16.667), [], null];
-        yield 'more than there are' => [$frames, $encoder(25, 50), [], 'Send 25.'];
-        yield 'far more than there are' => [$frames, $encoder(20, 60), [], 'Send 20.'];
+        yield 'more than there are' => [$frames, $encoder(25, 50), [], 'to 25 fps.'];
+        yield 'far more than there are' => [$frames, $encoder(20, 60), [], 'to 20 fps.'];
 
         $desks = static fn (array $one, array $other): array => [
             ['id' => 'd', 'name' => 'Desk', 'profile' => 'lighting-desk', 'settings' => $one],
             ['id' => 's', 'name' => 'Spare', 'profile' => 'lighting-desk', 'settings' => $other],
         ];
         $universe = 'universe-contested';
-        yield 'by default' => [$universe, $desks([], []), [], 'universe 1 with priority 100'];
+        yield 'by default' => [$universe, $desks([], []), [], 'universe 1 at priority 100'];
         $both = $desks(['universes' => [1, 7]], ['universes' => [7, 8]]);
-        yield 'one of several' => [$universe, $both, [], 'Send from Spare with priority 90.'];
+        yield 'one of several' => [$universe, $both, [], 'Set the priority of Spare to 90.'];
         yield 'one in waiting' => [$universe, $desks([], ['priority' => 90]), [], null];
         yield 'universes of their own' => [$universe, $desks(['universes' => [1]], ['universes' => [2]]), [], null];
-        yield 'no lower one' => [$universe, $desks(['priority' => 5], ['priority' => 5]), [], 'Give one of them another priority.'];
+        yield 'no lower one' => [$universe, $desks(['priority' => 5], ['priority' => 5]), [], 'Set another priority on one of them.'];
 
         $flow = static fn (string $id, string $group): array => [
             'id' => $id, 'name' => 'Stream '.$id, 'from' => 'device:d', 'cast' => 'multicast', 'kbps' => 1, 'group' => $group,
         ];
         $taken = static fn (string $group): array => [$flow('a', '239.1.1.1'), $flow('b', $group)];
-        yield 'one group for two' => ['group-taken', $desks([], []), $taken('239.1.1.1'), 'Stream a and Stream b are both sent to'];
+        yield 'one group for two' => [
+            'group-taken',
+            $desks([], []),
+            $taken('239.1.1.1'),
+            'Stream a and Stream b use the same multicast group',
+        ];
         yield 'a group for each' => ['group-taken', $desks([], []), $taken('239.1.1.2'), null];
     }
 

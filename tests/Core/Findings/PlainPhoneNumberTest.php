@@ -24,13 +24,23 @@ final class PlainPhoneNumberTest extends TestCase
     /** @return iterable<string, array{list<array<string, string>>, list<array<string, string>>, string, string|null}> */
     public static function plans(): iterable
     {
-        yield 'connected to nothing yet' => [[], [], 'Say in Pairings what fax is connected to, and give the number to that socket.', null];
-        yield 'the socket is said' => [[['toPort' => 'line-2'] + self::LINE], [], 'Give 240 to socket line-2 of adapter.', 'line-2'];
-        yield 'the first free one' => [[self::LINE], [], 'Give 240 to socket line-1 of adapter.', 'line-1'];
+        yield 'connected to nothing yet' => [
+            [],
+            [],
+            'Enter in Pairings what fax is connected to, and assign the extension to that socket.',
+            null,
+        ];
+        yield 'the socket is said' => [
+            [['toPort' => 'line-2'] + self::LINE],
+            [],
+            'Assign extension 240 to socket line-2 of adapter.',
+            'line-2',
+        ];
+        yield 'the first free one' => [[self::LINE], [], 'Assign extension 240 to socket line-1 of adapter.', 'line-1'];
         $other = ['number' => '239', 'kind' => 'analogue', 'device' => 'adapter', 'server' => 'pbx', 'port' => 'line-1'];
-        yield 'one is taken' => [[self::LINE], [$other], 'Give 240 to socket line-2 of adapter.', 'line-2'];
+        yield 'one is taken' => [[self::LINE], [$other], 'Assign extension 240 to socket line-2 of adapter.', 'line-2'];
         $full = [$other, ['number' => '238', 'port' => 'line-2'] + $other];
-        yield 'all are taken' => [[self::LINE], $full, 'Give 240 to a free socket of adapter.', null];
+        yield 'all are taken' => [[self::LINE], $full, 'Assign extension 240 to a free socket of adapter.', null];
     }
 
     /**
@@ -42,7 +52,7 @@ final class PlainPhoneNumberTest extends TestCase
     {
         $job = self::job($pairings, $others);
         $found = self::found($job);
-        self::assertSame(['240 is the number of fax, which registers nowhere'], array_column($found, 'title'));
+        self::assertSame(['Extension 240 belongs to fax, which cannot register'], array_column($found, 'title'));
         self::assertSame($advice, $found[0]->advice);
         self::assertSame(null === $port, null === $found[0]->change);
         $after = null === $found[0]->change ? null : $job->with($found[0]->change);

@@ -30,21 +30,25 @@ final class RackRulesTest extends TestCase
         $twice = 'rack-unit-twice';
         // The server is four units high by its kind.
         yield 'side by side' => [$twice, $rack([['device' => 'srv', 'unit' => 1], $box('Box', 5, 1)]), null];
-        yield 'in each other' => [$twice, $rack([['device' => 'srv', 'unit' => 1], $box('Box', 4, 1)]), 'Server and Box both take unit 4'];
+        yield 'in each other' => [
+            $twice,
+            $rack([['device' => 'srv', 'unit' => 1], $box('Box', 4, 1)]),
+            'Server and Box both occupy rack unit 4',
+        ];
         yield 'up to the top' => [$twice, $rack([['device' => 'srv', 'unit' => 9]]), null];
-        yield 'beyond it' => [$twice, $rack([['device' => 'srv', 'unit' => 10]]), 'Server stands out of Rack at the top'];
+        yield 'beyond it' => [$twice, $rack([['device' => 'srv', 'unit' => 10]]), 'Server does not fit into Rack'];
 
         $heavy = 'rack-top-heavy';
         yield 'heavy below' => [$heavy, $rack([$box('Battery', 1, 30), $box('Panel', 5, 2)]), null];
         yield 'heavy above' => [
             $heavy,
             $rack([$box('Panel', 1, 2), $box('Battery', 5, 30)]),
-            'Battery with 30 kg stands above Panel with 2 kg',
+            'Battery (30 kg) is mounted above Panel (2 kg)',
         ];
         yield 'above what nobody has weighed' => [$heavy, $rack([['name' => 'Panel', 'unit' => 1], $box('Battery', 5, 30)]), null];
         yield 'a little more above' => [$heavy, $rack([$box('One', 1, 26), $box('Other', 5, 30)]), null];
         yield 'light things in any order' => [$heavy, $rack([$box('One', 1, 1), $box('Other', 5, 8)]), null];
-        yield 'three in a row' => [$heavy, $rack([$box('A', 1, 2), $box('B', 2, 12, 3), $box('C', 6, 40, 2)]), 'B with 12 kg'];
+        yield 'three in a row' => [$heavy, $rack([$box('A', 1, 2), $box('B', 2, 12, 3), $box('C', 6, 40, 2)]), 'B (12 kg)'];
 
         yield 'earthed' => ['rack-not-earthed', $rack([$box('A', 1, 2)], ['earthed' => true]), null];
         yield 'not earthed' => ['rack-not-earthed', $rack([$box('A', 1, 2)]), 'licensed electrician'];
@@ -60,8 +64,8 @@ final class RackRulesTest extends TestCase
         ] + $rack([['device' => 'srv', 'unit' => 1], ['name' => 'Box', 'unit' => 6, 'watts' => 286]], ['circuit' => 'c']);
         // 450 W and 286 W: 736 W are 80 % of 230 V × 4 A.
         yield 'what it bears all day' => ['circuit-overloaded', $circuit(4), null];
-        yield 'more' => ['circuit-overloaded', $circuit(3.99), '734 W continuous rating, 736 W connected'];
-        yield 'with what hangs beside' => ['circuit-overloaded', $circuit(4, ['srv']), '1186 W connected'];
+        yield 'more' => ['circuit-overloaded', $circuit(3.99), 'continuous limit 734 W, connected load 736 W'];
+        yield 'with what hangs beside' => ['circuit-overloaded', $circuit(4, ['srv']), 'connected load 1186 W'];
 
         $meet = static fn (array $conference, array $more = []): array => [
             'devices' => [
@@ -103,10 +107,10 @@ final class RackRulesTest extends TestCase
             'interface' => '198.51.100.2', 'protocol' => 'udp', 'port' => $port, 'lastPort' => $last, 'to' => $to,
         ];
         $media = 'media-not-forwarded';
-        yield 'nothing is handed on' => [$media, $behind([]), 'Hand UDP 16000 to 16003 on to it.'];
+        yield 'nothing is handed on' => [$media, $behind([]), 'Add a port forward for UDP 16000 to 16003 to Codec on Router.'];
         yield 'all of it is' => [$media, $behind([$on(16000, 16001), $on(16002, 16003)]), null];
-        yield 'all but the last' => [$media, $behind([$on(16000, 16002)]), 'Router hands no media on to Codec'];
-        yield 'to somebody else' => [$media, $behind([$on(16000, 16003, '10.0.0.6')]), 'Router hands no media on to Codec'];
+        yield 'all but the last' => [$media, $behind([$on(16000, 16002)]), 'Router does not forward media to Codec'];
+        yield 'to somebody else' => [$media, $behind([$on(16000, 16003, '10.0.0.6')]), 'Router does not forward media to Codec'];
         yield 'by somebody else\'s router' => [$media, $behind([], '203.0.113.9'), null];
 
         $codecs = static fn (array ...$settings): array => ['devices' => array_map(
@@ -135,12 +139,12 @@ final class RackRulesTest extends TestCase
                 ['name' => 'lan', 'segment' => 'n', 'address' => '10.0.0.5/24', 'plug' => ['to' => 's/1', 'metres' => 400, ...$plug]],
             ]]],
         ];
-        yield 'too far' => ['power-short', $fed([]), 'Camera gets too little power'];
+        yield 'too far' => ['power-short', $fed([]), 'Camera does not get enough power'];
         yield 'an injector beside it' => ['power-short', $fed(['injector' => 4, 'injectorMetres' => 3]), null];
         yield 'one that gives too little' => [
             'power-short',
             $fed(['injector' => 2, 'injectorMetres' => 3]),
-            'Camera gets too little power',
+            'Camera does not get enough power',
         ];
     }
 

@@ -30,11 +30,11 @@ final class SceneRulesTest extends TestCase
             ),
         ];
         yield 'still' => ['scene-moves', $plan([[]]), null];
-        yield 'moving' => ['scene-moves', $plan([['look' => 'moving']]), 'Scene 0 moves, and Store keeps only what stands still'];
+        yield 'moving' => ['scene-moves', $plan([['look' => 'moving']]), 'Scene 0 has movement; Store holds static scenes only'];
         yield 'each its number' => ['scene-number-taken', $plan([[], []]), null];
         yield 'one number for two' => ['scene-number-taken', $plan([[], ['number' => 1]]), 'Scene 0 and Scene 1 are both scene 1 of Store'];
         yield 'the last key' => ['scene-beyond-store', $plan([['number' => 8]]), null];
-        yield 'a key that is not there' => ['scene-beyond-store', $plan([['number' => 9]]), 'Take a number up to 8.'];
+        yield 'a key that is not there' => ['scene-beyond-store', $plan([['number' => 9]]), 'Set the number of Scene 0 to 8 or lower.'];
 
         $how = 'scene-source-misfit';
         $wire = [['source' => 'wire']];
@@ -46,11 +46,11 @@ final class SceneRulesTest extends TestCase
         ];
         yield 'by keys while it does not' => [$how, $plan($wire, ['capture' => 'network', 'override' => false]), null];
         yield 'from the desk' => [$how, $plan([['source' => 'network']]), null];
-        yield 'from no desk' => [$how, $plan([['source' => 'network']], desk: false), 'No desk is paired with it'];
+        yield 'from no desk' => [$how, $plan([['source' => 'network']], desk: false), 'No lighting desk is paired with it'];
         yield 'from the desk to a store of keys' => [
             $how,
             $plan([['source' => 'network']], ['capture' => 'wire']),
-            'set to be captured by its keys',
+            'captures from DMX512 only',
         ];
         yield 'on its page' => [$how, $plan([['source' => 'page']], ['capture' => 'wire'], desk: false), null];
 
@@ -63,7 +63,7 @@ final class SceneRulesTest extends TestCase
         yield 'overrides and toggles' => [
             $mode,
             $plan([], ['contact-mode' => 'toggle', 'contact-overrides' => true]),
-            'overrides, and toggles',
+            'has priority and is set to toggle',
         ];
         yield 'only toggles' => [$mode, $plan([], ['contact-mode' => 'toggle', 'contact-overrides' => false]), null];
 
@@ -71,13 +71,13 @@ final class SceneRulesTest extends TestCase
         yield 'a run of 300 m' => ['run-too-long', $run(['metres' => 300]), null];
         yield 'a longer one' => ['run-too-long', $run(['metres' => 301]), 'Run is 301 m long'];
         yield 'its end is closed' => ['run-open-end', $run(['terminated' => true]), null];
-        yield 'its end is open' => ['run-open-end', $run([]), 'no 120 Ω'];
+        yield 'its end is open' => ['run-open-end', $run([]), 'no terminator'];
 
         $lamp = static fn (int $universe): array => [
             'fixtures' => [['id' => 'f', 'name' => 'Lamp', 'universe' => $universe, 'start' => 1]],
         ] + $plan([]);
         yield 'sent by the desk' => ['universe-unsent', $lamp(1), null];
-        yield 'sent by nobody' => ['universe-unsent', $lamp(2), 'Nobody sends universe 2'];
+        yield 'sent by nobody' => ['universe-unsent', $lamp(2), 'Universe 2 has no source'];
         yield 'no desk is planned' => ['universe-unsent', ['devices' => [], 'pairings' => [], 'scenes' => []] + $lamp(2), null];
     }
 

@@ -33,7 +33,7 @@ final class SoundRulesTest extends TestCase
 
         $rates = 'sample-rates-differ';
         yield 'one rate' => [$rates, $plan([$desk, $insert]), null];
-        yield 'two rates' => [$rates, $plan([$desk, $insert], rate: '96000'), 'Desk runs at 48 kHz, Server at 96'];
+        yield 'two rates' => [$rates, $plan([$desk, $insert], rate: '96000'), 'Desk runs at 48 kHz and Server at 96 kHz'];
         yield 'converted' => [$rates, $plan([$desk, ['converts' => true] + $insert], rate: '96000'), null];
         yield 'something between that says no rate' => [
             $rates,
@@ -48,11 +48,11 @@ final class SoundRulesTest extends TestCase
 
         $short = 'channels-short';
         yield 'enough' => [$short, $plan([$desk, $insert], ['channels' => 8]), null];
-        yield 'too few' => [$short, $plan([$desk, $insert], ['channels' => 9]), 'Server lets 8 of 9 channels of Mics through'];
+        yield 'too few' => [$short, $plan([$desk, $insert], ['channels' => 9]), 'Server passes 8 of 9 channels of Mics'];
 
         $back = 'insert-without-return';
         yield 'all come back' => [$back, $plan([$insert]), null];
-        yield 'some do not' => [$back, $plan([['returned' => 7] + $insert]), '7 of 8 channels come back'];
+        yield 'some do not' => [$back, $plan([['returned' => 7] + $insert]), '7 of 8 channels return'];
         yield 'nobody has said that they do' => [$back, $plan([array_diff_key($insert, ['returned' => 0])]), '0 of 8'];
         yield 'what is not sent need not' => [$back, $plan([['does' => 'process'] + $insert]), null];
 
@@ -77,9 +77,13 @@ final class SoundRulesTest extends TestCase
             ['id' => 'f', 'from' => 'device:r', 'to' => ['device:h'], 'cast' => 'multicast', 'kbps' => 1, 'group' => $group],
         ]];
         yield 'a zone that is spoken to' => [$deaf, $flow('239.192.1.1') + $horn($joins), null];
-        yield 'a zone to which nobody speaks' => [$deaf, $flow('239.192.1.2') + $horn($joins), 'Nobody speaks to 239.192.1.1'];
-        yield 'no zone' => [$deaf, $horn([]), 'Horn listens to no zone'];
-        yield 'only discovery' => [$deaf, $horn(['joins' => ['224.0.0.251']]), 'Horn listens to no zone'];
+        yield 'a zone to which nobody speaks' => [
+            $deaf,
+            $flow('239.192.1.2') + $horn($joins),
+            'No source sends to the paging group 239.192.1.1',
+        ];
+        yield 'no zone' => [$deaf, $horn([]), 'Horn is in no paging group'];
+        yield 'only discovery' => [$deaf, $horn(['joins' => ['224.0.0.251']]), 'Horn is in no paging group'];
         yield 'a number' => [$deaf, ['voice' => ['extensions' => [['number' => '21', 'device' => 'h']]]] + $horn([]), null];
         $group = ['voice' => ['extensions' => [['number' => '21', 'kind' => 'paging', 'group' => '239.192.1.1']]]];
         yield 'a zone that a number speaks to' => [$deaf, $group + $horn($joins), null];
@@ -94,7 +98,7 @@ final class SoundRulesTest extends TestCase
         yield '45 behind the picture' => [$late, $ms(144, $picture), null];
         yield 'further behind' => [$late, $ms(144.2, $picture), 'limit 145.0 ms'];
         yield '15 before it' => [$late, $ms(84, $picture), null];
-        yield 'further before' => [$late, $ms(83.8, $picture), 'Delay the sound.'];
+        yield 'further before' => [$late, $ms(83.8, $picture), 'Delay the audio of Mics.'];
         $rated = static fn (string $name): array => ['name' => $name, 'samples' => 480, 'rateHz' => 96000];
         yield 'samples by the rate they run at' => [$late, $plan([$rated('One')], ['budgetMs' => 4.9]), 'total latency 5.0 ms'];
     }

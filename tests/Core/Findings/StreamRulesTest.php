@@ -39,8 +39,12 @@ final class StreamRulesTest extends TestCase
         // (4000 + 128) × 1360 / 1316 × 1.25 = 5332.5 kbit/s.
         $thin = 'uplink-too-thin';
         yield 'it fits' => [$thin, $plan([], ['measuredKbps' => 8890, 'headroomPercent' => 40]), null];
-        yield 'a little too thin' => [$thin, $plan([], ['measuredKbps' => 8880, 'headroomPercent' => 40]), 'Let Encoder send 3.9 Mbit/s'];
-        yield 'far too thin' => [$thin, $plan([], ['measuredKbps' => 300]), 'Send fewer streams this way'];
+        yield 'a little too thin' => [
+            $thin,
+            $plan([], ['measuredKbps' => 8880, 'headroomPercent' => 40]),
+            'Set the bit rate of Encoder to 3.9 Mbit/s',
+        ];
+        yield 'far too thin' => [$thin, $plan([], ['measuredKbps' => 300]), 'Send fewer streams over it'];
         yield 'nobody has measured' => [$thin, $plan([]), null];
         yield 'nothing is sent again' => [$thin, $plan(['protocol' => 'rtp'], ['measuredKbps' => 7200]), null];
         yield 'less is sent again' => [$thin, $plan(['overhead' => 5], ['measuredKbps' => 7500]), null];
@@ -56,7 +60,7 @@ final class StreamRulesTest extends TestCase
         yield 'nobody of the plan is its upstream router' => ['gateway-unserved', self::internet(self::outside([]), []), 'No router has'];
         yield 'its upstream router is not of the plan' => ['gateway-unserved', self::internet(self::outside([])), null];
         $elsewhere = self::outside($flow, ['router' => 'r', 'segment' => 'slip']);
-        yield 'by no measured uplink' => ['stream-not-traced', $elsewhere, 'Camera sends to 198.51.100.7'];
+        yield 'by no measured uplink' => ['stream-not-traced', $elsewhere, 'stream from Camera to 198.51.100.7'];
         $push = ['devices' => [[
             'id' => 'e', 'name' => 'Encoder', 'profile' => 'stream-encoder',
             'settings' => ['push-url' => 'srt://198.51.100.9:9000?passphrase=0123456789'],
@@ -64,22 +68,30 @@ final class StreamRulesTest extends TestCase
         ]]];
         yield 'what is pushed outside is in the sum' => [$thin, self::outside($push, ['measuredKbps' => 300]), 'Mbit/s'];
         $lost = self::outside($push, ['router' => 'edge', 'segment' => 'house']);
-        yield 'what is pushed and not traced names the host alone' => ['stream-not-traced', $lost, 'Encoder sends to 198.51.100.9, and'];
+        yield 'what is pushed and not traced names the host alone' => [
+            'stream-not-traced',
+            $lost,
+            'stream from Encoder to 198.51.100.9 crosses',
+        ];
         $two = ['flows' => [['id' => 'f', 'name' => 'Programme', 'from' => 'device:e', 'to' => ['device:s'], 'kbps' => 12000]]] + $plan([]);
         yield 'two rates for one stream' => ['rate-of-another', $two, 'Programme is planned with 12.0 Mbit/s'];
         yield 'about the same rate' => ['rate-of-another', ['flows' => [['kbps' => 5000] + $two['flows'][0]]] + $plan([]), null];
 
         $late = 'latency-too-short';
         yield 'four round trips' => [$late, $plan(['latency' => 800], ['rttMs' => 200]), null];
-        yield 'less than four' => [$late, $plan(['latency' => 790], ['rttMs' => 200]), 'Let both ends wait 800 ms.'];
-        yield 'much is lost' => [$late, $plan(['latency' => 800], ['rttMs' => 150, 'lossPercent' => 10]), 'needs 900'];
+        yield 'less than four' => [$late, $plan(['latency' => 790], ['rttMs' => 200]), 'Set the latency to 800 ms at both ends.'];
+        yield 'much is lost' => [$late, $plan(['latency' => 800], ['rttMs' => 150, 'lossPercent' => 10]), '900 ms are needed'];
         yield 'nothing waits' => [$late, $plan(['protocol' => 'rtp'], ['rttMs' => 2000]), null];
-        yield 'longer than the receiver waits' => [$late, $plan(['latency' => 800], ['rttMs' => 400]), 'Let both ends wait 1600 ms.'];
+        yield 'longer than the receiver waits' => [
+            $late,
+            $plan(['latency' => 800], ['rttMs' => 400]),
+            'Set the latency to 1600 ms at both ends.',
+        ];
 
         $keys = 'key-frames-between';
         yield 'whole frames' => [$keys, $plan(['key-interval' => 2, 'frame-rate' => 25]), null];
         yield 'broadcast frames' => [$keys, $plan(['key-interval' => 2, 'frame-rate' => 29.97]), null];
-        yield 'half a frame' => [$keys, $plan(['key-interval' => 2, 'frame-rate' => 12.25]), 'every 24.5 frames'];
+        yield 'half a frame' => [$keys, $plan(['key-interval' => 2, 'frame-rate' => 12.25]), 'is 24.5 frames'];
 
         yield 'a rate that varies on an uplink' => ['rate-varies', $plan(['rate-mode' => 'variable']), 'to CBR.'];
         yield 'a rate that does not' => ['rate-varies', $plan([]), null];
@@ -87,7 +99,7 @@ final class StreamRulesTest extends TestCase
 
         $battery = 'battery-too-small';
         yield 'it lasts' => [$battery, $plan(['battery' => 98, 'run-hours' => 5.9]), null];
-        yield 'it does not' => [$battery, $plan(['battery' => 98, 'run-hours' => 6]), 'Take 99 Wh'];
+        yield 'it does not' => [$battery, $plan(['battery' => 98, 'run-hours' => 6]), 'at least 99 Wh'];
         yield 'no battery' => [$battery, $plan(['run-hours' => 6]), null];
 
         $read = static fn (array ...$readings): array => [
@@ -100,12 +112,12 @@ final class StreamRulesTest extends TestCase
         $off = 'measured-off-plan';
         $rate = static fn (float $value, string $at = '2027-01-01 10:00'): array => ['what' => 'rate', 'value' => $value, 'at' => $at];
         yield 'within its nature' => [$off, $read($rate(4747)), null];
-        yield 'above it' => [$off, $read($rate(4748)), 'Look at its rate'];
-        yield 'below it' => [$off, $read($rate(3508)), 'starves it'];
+        yield 'above it' => [$off, $read($rate(4748)), 'Check its bit rate'];
+        yield 'below it' => [$off, $read($rate(3508)), 'congested uplink'];
         yield 'mended since' => [$off, $read($rate(3000), $rate(4128, '2027-01-01 11:00')), null];
         $warm = static fn (float $value): array => ['what' => 'temperature', 'value' => $value];
         yield 'as warm as it may be' => ['too-warm-inside', $read($warm(45)), null];
-        yield 'warmer once' => ['too-warm-inside', $read($warm(46), $warm(30)), 'was at 46 °C, rated to 45 °C'];
+        yield 'warmer once' => ['too-warm-inside', $read($warm(46), $warm(30)), 'measured 46 °C inside; it is rated to 45 °C'];
 
         $typed = static fn (string $url): array => $plan(['push-url' => $url]);
         $push = 'push-address-wrong';
@@ -131,11 +143,11 @@ final class StreamRulesTest extends TestCase
         ];
         $dial = 'dial-against-page';
         yield 'dial and page agree' => [$dial, $cameras(['format' => '8', 'page-format' => '1080p50']), null];
-        yield 'dial wins' => [$dial, $cameras(['format' => '0', 'page-format' => '1080p50']), 'says 1080p59.94, its page 1080p50'];
+        yield 'dial wins' => [$dial, $cameras(['format' => '0', 'page-format' => '1080p50']), 'set to 1080p59.94, its web page to 1080p50'];
         yield 'where the page decides' => [$dial, $cameras(['format' => 'F', 'page-format' => '720p60']), null];
         $two = 'frames-of-two-families';
         yield 'of one family' => [$two, $cameras(['format' => '8'], ['format' => '9'], ['format' => 'A']), null];
-        yield 'of two' => [$two, $cameras(['format' => '8'], ['format' => '9'], ['format' => '1']), 'Cam 2: 60 Hz, the others 50'];
+        yield 'of two' => [$two, $cameras(['format' => '8'], ['format' => '9'], ['format' => '1']), 'Cam 2: 60 Hz; all others: 50 Hz'];
     }
 
     /** @param array<string, mixed> $plan */

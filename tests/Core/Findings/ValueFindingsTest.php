@@ -134,7 +134,7 @@ final class ValueFindingsTest extends TestCase
         $pair = ['pairings' => [['id' => 'p', 'coupling' => 'c', 'from' => 'a', 'to' => 'b']]];
         $found = Check::run(Units::job($kind, ['a' => [], 'b' => []], $pair));
         $advice = array_values(array_filter($found, static fn (Finding $f): bool => 'capacity-exceeded' === $f->rule))[0]->advice ?? '';
-        self::assertSame('Order further inputs for 8 more: they come in steps of 8. Or plan fewer.', $advice);
+        self::assertSame('Order 8 more (Further inputs, sold in steps of 8). Or plan fewer.', $advice);
     }
 
     /** @return iterable<string, array{string, array<string, mixed>, array<string, mixed>, array<string, mixed>, bool}> */

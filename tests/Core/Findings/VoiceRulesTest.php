@@ -43,35 +43,36 @@ final class VoiceRulesTest extends TestCase
         yield 'nothing wrong' => [self::add('extensions'), []];
         $analogue = ['kind' => 'voicemail', 'server' => 'pbx'];
         yield 'code of a service' => [self::add('extensions', ['number' => '31'] + $analogue), [
-            '31 is a service code (Taxi)', '31 is in no extension block',
+            'Extension 31 is a service code (Taxi)', 'Extension 31 is in no extension block',
         ]];
         yield 'begins with a code' => [self::add('extensions', ['number' => '312'] + $analogue), [
-            '312 begins with 31, which is a service code (Taxi)', '312 is in no extension block',
+            'Extension 312 begins with 31, which is a service code (Taxi)', 'Extension 312 is in no extension block',
         ]];
         yield 'for an outside line' => [self::add('extensions', ['number' => '07'] + $analogue), [
-            '07 begins with 0, which is the outside-line prefix', '07 is in no extension block',
+            'Extension 07 begins with 0, the outside-line prefix', 'Extension 07 is in no extension block',
         ]];
         yield 'a number for help' => [self::add('extensions', ['number' => '112'] + $analogue), [
-            '112 dialled at 201, 202 stays in the house, at voicemail 112', '112 is an emergency number',
-            '112 is in no extension block',
+            'Emergency number 112 dialled at 201, 202 reaches voicemail 112 instead of a trunk', 'Extension 112 is an emergency number',
+            'Extension 112 is in no extension block',
         ]];
         yield 'one for help with a prefix' => [self::add('extensions', ['number' => '0112'] + $analogue), [
-            '0112 dialled at 201, 202 stays in the house, at voicemail 0112', '0112 is 112 dialled with 0 in front',
-            '0112 is in no extension block',
+            'Emergency number 0112 dialled at 201, 202 reaches voicemail 0112 instead of a trunk',
+            'Extension 0112 equals 112 dialled with the prefix 0',
+            'Extension 0112 is in no extension block',
         ]];
         yield 'begins another' => [self::add('extensions', ['number' => '20'] + $analogue), [
-            '20 is the beginning of another extension', '20 is in no extension block',
+            'Extension 20 is also the beginning of another extension', 'Extension 20 is in no extension block',
         ]];
         yield 'a block for others' => [self::set('blocks', 0, ['kind' => 'analogue']), [
-            '203 stands in all, which is for: analogue socket',
+            'Extension 203 is in all, which is for: analogue socket',
         ]];
         yield 'blocks that overlap' => [self::add('blocks', ['id' => 'more', 'numbers' => '290-310'], ['id' => 'far',
             'numbers' => '400-410']), [
-                'The blocks all and more share numbers',
+                'The extension blocks all and more overlap',
             ]];
         yield 'blocks of other lengths' => [self::add('blocks', ['id' => 'more', 'numbers' => '2000-2999']), []];
         yield 'never taken' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '0[1-3]xxT']), [
-            'No call ever takes the route late',
+            'No call can use the route late',
         ]];
         yield 'taken by others than may use the first' => [
             self::both(
@@ -81,45 +82,51 @@ final class VoiceRulesTest extends TestCase
             [],
         ];
         yield 'nobody may' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '8', 'from' => ['205-209']]), [
-            'No call ever takes the route late',
+            'No call can use the route late',
         ]];
         yield 'only extensions take it' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '20[12]']), [
-            'No call ever takes the route late',
+            'No call can use the route late',
         ]];
-        yield 'help from nobody' => [self::set('routes', 0, ['digitMap' => '0112']), ['112 dialled at 201, 202 goes nowhere: no route']];
-        yield 'help not from all' => [self::set('routes', 0, ['from' => ['201']]), ['112 dialled at 202 goes nowhere: not allowed']];
+        yield 'help from nobody' => [
+            self::set('routes', 0, ['digitMap' => '0112']),
+            ['Emergency number 112 dialled at 201, 202 is not connected: no route'],
+        ];
+        yield 'help not from all' => [
+            self::set('routes', 0, ['from' => ['201']]),
+            ['Emergency number 112 dialled at 202 is not connected: not allowed'],
+        ];
         yield 'help with other digits' => [self::set('routes', 0, ['prefix' => '', 'strip' => 1]), [
-            '112 dialled at 201, 202 goes out as 12',
+            'Emergency number 112 dialled at 201, 202 is sent as 12',
         ]];
         yield 'help that waits' => [self::add('routes', ['id' => 'late', 'direction' => 'out', 'digitMap' => '112x']), [
-            '112 dialled at 201, 202 waits 4 s before it goes out',
+            'Emergency number 112 dialled at 201, 202 waits 4 s for the inter-digit timeout',
         ]];
         yield 'help by day' => [
             self::both(
                 self::add('hours', ['id' => 'day', 'open' => [['days' => ['mon'], 'from' => '08:00', 'until' => '16:00']]]),
                 self::set('routes', 0, ['hours' => 'day']),
             ),
-            ['112 dialled at 201, 202 outside opening hours goes nowhere: closed then'],
+            ['Emergency number 112 dialled at 201, 202 outside opening hours is not connected: outside opening hours'],
         ];
         yield 'another kind' => [
             self::add('routes', ['id' => 'in', 'direction' => 'in', 'digitMap' => '5', 'to' => 'group:203']),
-            ['in leads to group:203, and 203 is: conference room'],
+            ['in leads to group:203, but 203 is: conference room'],
         ];
         yield 'who comes otherwise is of another kind' => [self::set('extensions', 0, ['otherwise' => 'group:202']), [
-            '201 leads to group:202, and 202 is: analogue socket',
+            '201 leads to group:202, but 202 is: analogue socket',
         ]];
         yield 'fallback of another kind' => [self::set('trunks', 0, ['fallback' => 'fax:203']), [
-            'line leads to fax:203, and 203 is: conference room',
+            'line leads to fax:203, but 203 is: conference room',
         ]];
         yield 'no socket' => [self::set('extensions', 0, ['port' => null]), [
-            '201: its socket is not planned: Phone system has 1a, 1b, 2a, 2b',
+            '201: its socket does not exist: Phone system has 1a, 1b, 2a, 2b',
         ]];
-        yield 'a socket of another' => [self::set('extensions', 0, ['port' => '1b']), ['202: socket 1b is planned for 201, too']];
+        yield 'a socket of another' => [self::set('extensions', 0, ['port' => '1b']), ['202: socket 1b is also used by 201']];
         yield 'the wrong module' => [self::set('extensions', 0, ['port' => '2b']), [
-            '201: socket 2b has a mobile module behind it, not one for analogue phones',
+            '201: socket 2b has a mobile module, not one for analogue phones',
         ]];
         yield 'a socket it lacks' => [self::set('extensions', 0, ['port' => '3a']), [
-            '201: socket 3a is none of Phone system, which has 1a, 1b, 2a, 2b',
+            '201: socket 3a does not exist on Phone system, which has 1a, 1b, 2a, 2b',
         ]];
         $empty = array_map(
             static fn (string $kind, int $i): array => ['number' => (string) (210 + $i), 'kind' => $kind, 'server' => 'pbx'],
@@ -127,17 +134,18 @@ final class VoiceRulesTest extends TestCase
             range(0, 5),
         );
         yield 'unfinished' => [self::add('extensions', ...$empty), [
-            '210 has no unit yet', '211 has no members yet', '212 has no menu yet', '213 has no members or paging group yet',
-            '214 has no number of sites yet', '215 has no mail address for faxes yet',
+            'Extension 210 has no device', 'Extension 211 has no members',
+            'Extension 212 has no menu', 'Extension 213 has no members or paging group',
+            'Extension 214 has no number of sites', 'Extension 215 has no mail address for faxes',
         ]];
         yield 'too many sites' => [self::set('extensions', 2, ['sites' => 7]), [
             'Phone system: 6 sites in a conference, and conference 203 takes 7',
         ]];
         $sip = ['kind' => 'sip', 'ours' => ['channels' => 12], 'callsPerHour' => 120];
-        yield 'channels' => [self::set('trunks', 0, $sip), ['line: 12 channels, and the busy hour takes 13']];
+        yield 'channels' => [self::set('trunks', 0, $sip), ['Trunk line has 12 channels; the busy hour needs 13']];
         yield 'enough of them' => [self::set('trunks', 0, ['ours' => ['channels' => 13]] + $sip), []];
         yield 'a line too narrow' => [self::set('trunks', 0, ['ours' => ['channels' => 13], 'lineKbps' => 1237] + $sip), [
-            'line: all calls at once take 1238 kbit/s, its line has 1237',
+            'All concurrent calls on line need 1238 kbit/s; its line has 1237 kbit/s',
         ]];
         yield 'calls at once' => [self::set('trunks', 0, ['ours' => ['channels' => 40], 'callsPerHour' => 400] + $sip), [
             'Phone system: 20 calls at once, and the busy hour takes 30',
@@ -147,8 +155,8 @@ final class VoiceRulesTest extends TestCase
             'theirs' => ['domain' => 'a.EXAMPLE.net', 'transports' => ['udp'], 'codecs' => ['g729', 'g711-a'],
                 'login' => 'x', 'port' => 5061]];
         yield 'two ends' => [self::set('trunks', 0, $ends), [
-            'line: carrier\'s port is 5060 at our end, 5061 at theirs',
-            'line: codecs is G.722 at our end, G.729, G.711 A-law at theirs',
+            'Carrier\'s port of line differs: 5060 at our end, 5061 at the carrier\'s end',
+            'Codecs of line differs: G.722 at our end, G.729, G.711 A-law at the carrier\'s end',
         ]];
     }
 

@@ -24,28 +24,28 @@ final class WiringRulesTest extends TestCase
     /** @return iterable<string, array{string, array<string, mixed>, array<string, mixed>, string|null}> rule, plugs, more, what is said */
     public static function cases(): iterable
     {
-        yield 'two on one port' => ['port-twice', ['u' => 'x/1', 'v' => 'x/1'], [], '2 units on x, port 1'];
+        yield 'two on one port' => ['port-twice', ['u' => 'x/1', 'v' => 'x/1'], [], '2 devices are connected to x, port 1'];
         yield 'one on each' => ['port-twice', ['u' => 'x/1', 'v' => 'x/2'], [], null];
         $only = static fn (array $port): array => ['switches' => [['id' => 'x', 'ports' => [['name' => '1', ...$port]]]]];
         yield 'another segment' => ['port-without-segment', ['u' => 'x/1'], $only(['untagged' => 'b']), 'u is in'];
         yield 'its own' => ['port-without-segment', ['u' => 'x/1'], $only(['untagged' => 'a']), null];
         yield 'tagged' => ['port-without-segment', ['u' => 'x/1'], $only(['untagged' => 'b', 'tagged' => ['a']]), null];
         yield 'nothing is said' => ['port-without-segment', ['u' => 'x/1'], [], null];
-        yield 'no link' => ['segment-apart', ['u' => 'x/1', 'v' => 'y/1'], [], 'No link leads there'];
+        yield 'no link' => ['segment-apart', ['u' => 'x/1', 'v' => 'y/1'], [], 'No link connects them'];
         yield 'linked' => ['segment-apart', ['u' => 'x/1', 'v' => 'y/1'], ['links' => [self::LINK]], null];
         $closed = self::TWO;
         $closed[1]['ports'][1]['tagged'] = ['b'];
         $apart = ['links' => [self::LINK], 'switches' => $closed];
         yield 'a tag is missing' => ['segment-apart', ['u' => 'x/1', 'v' => 'y/1'], $apart, 'tagged on y, port up'];
-        foreach ([100 => 'close to 100', 101 => 'nobody promises', 90 => null] as $metres => $says) {
+        foreach ([100 => 'both patch cords', 101 => 'link may fail', 90 => null] as $metres => $says) {
             yield $metres.' m' => ['cable-too-long', ['u' => ['to' => 'x/1', 'metres' => $metres]], [], $says];
         }
         $long = static fn (string $medium): array => ['links' => [['metres' => 400, 'medium' => $medium] + self::LINK]];
-        yield 'a long link' => ['cable-too-long', [], $long('copper'), 'l: 400 m'];
+        yield 'a long link' => ['cable-too-long', [], $long('copper'), 'from l is 400 m'];
         yield 'of fibre' => ['cable-too-long', [], $long('fibre'), null];
-        yield 'an old cable' => ['power-short', ['u' => ['to' => 'x/1', 'metres' => 96, 'category' => '3']], [], '41.1 V are left'];
+        yield 'an old cable' => ['power-short', ['u' => ['to' => 'x/1', 'metres' => 96, 'category' => '3']], [], '41.1 V reach'];
         yield 'a good one' => ['power-short', ['u' => ['to' => 'x/1', 'metres' => 96]], [], null];
-        foreach ([20 => '1 goes dark', 30 => null] as $watts => $says) {
+        foreach ([20 => '1 loses power', 30 => null] as $watts => $says) {
             $few = [['id' => 'x', 'poeBudgetWatts' => $watts, 'ports' => self::TWO[0]['ports']]];
             yield $watts.' W for 19' => ['power-budget', ['u' => 'x/1'], ['switches' => $few], $says];
         }
@@ -56,7 +56,7 @@ final class WiringRulesTest extends TestCase
         yield 'the smallest change' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(9100), 'Send "f" with 7 Mbit/s.'];
         yield 'as much as may be' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7000), null];
         $second = ['id' => 'm', 'from' => 'y/more', 'to' => 'x/2'];
-        yield 'a ring' => ['links-in-a-ring', [], ['links' => [self::LINK, $second]], 'm closes a ring'];
+        yield 'a ring' => ['links-in-a-ring', [], ['links' => [self::LINK, $second]], 'm closes a loop'];
         yield 'a tree' => ['links-in-a-ring', [], ['links' => [self::LINK]], null];
     }
 

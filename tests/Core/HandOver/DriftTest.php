@@ -56,7 +56,7 @@ final class DriftTest extends TestCase
             $job->editInterface(Device::class, 'berth-2', 0, ['segment' => 'control']),
         ]));
         $drift = PlanDrift::between($job, $now);
-        self::assertSame([['Place', 'Pier and ramps', 'Waiting hall'], ['Stage', 'as left', 'set up']], $drift[0]->fields);
+        self::assertSame([['Location', 'Pier and ramps', 'Waiting hall'], ['Stage', 'as left', 'configured']], $drift[0]->fields);
         self::assertSame([['Interfaces 1 Segment', 'Video', 'Control room']], $drift[1]->fields);
     }
 
@@ -91,10 +91,14 @@ final class DriftTest extends TestCase
 
             return array_values($own)[0]->detail ?? '';
         };
-        self::assertSame('Proven on paper; 0 of 4 pairs seen on site.', $says(0, 0, 0, 0));
-        self::assertSame('Proven on paper; 3 of 4 pairs seen on site.', $says(0, 0, 3, 3));
-        self::assertSame('Seen otherwise on site: 3 of 4 pairs hold.', $says(4, 4, 4, 3));
-        self::assertSame('Proven on paper; 0 of 4 pairs seen on site. In the lab 4 hold.', $says(4, 4, 0, 0), 'stand-ins prove nothing');
+        self::assertSame('Predicted to hold; 0 of 4 pairs tested on site.', $says(0, 0, 0, 0));
+        self::assertSame('Predicted to hold; 3 of 4 pairs tested on site.', $says(0, 0, 3, 3));
+        self::assertSame('Tested on site: 3 of 4 pairs hold.', $says(4, 4, 4, 3));
+        self::assertSame(
+            'Predicted to hold; 0 of 4 pairs tested on site. In the lab 4 hold.',
+            $says(4, 4, 0, 0),
+            'stand-ins prove nothing',
+        );
         self::assertSame('Seen otherwise in the lab: 3 of 4 pairs hold.', $says(4, 3, 0, 0));
         self::assertSame('', $says(0, 0, 4, 4));
         self::assertSame('', $says(4, 1, 4, 4), 'the site decides');
@@ -113,7 +117,7 @@ final class DriftTest extends TestCase
             today: new Today('2026-11-26'),
         ))->all();
         $own = array_filter($items, static fn (OpenItem $i): bool => OpenKind::Silent === $i->kind);
-        self::assertSame(['10.47.60.33 did not answer, on Monday.'], array_column($own, 'detail'), 'nobody is planned at the other one');
+        self::assertSame(['10.47.60.33 did not reply, on Monday.'], array_column($own, 'detail'), 'nobody is planned at the other one');
     }
 
     public function testWhatWasAcceptedKeepsItsReason(): void

@@ -23,8 +23,8 @@ final class PaperTest extends TestCase
         $job = Jobs::demo();
         $sheet = UnitSheet::fromDevice(new Settings($job), $job->devices['ticket-1'], ['codec' => 'seen on the unit']);
         self::assertSame(['Ticket window 1', 'Desk phone, page'], [$sheet->name, $sheet->kind]);
-        self::assertContains(['Place', 'Northpier, Ticket hall'], $sheet->facts);
-        self::assertContains(['Numbers', '2001 Ticket 1'], $sheet->facts);
+        self::assertContains(['Location', 'Northpier, Ticket hall'], $sheet->facts);
+        self::assertContains(['Extensions', '2001 Ticket 1'], $sheet->facts);
         self::assertSame(
             ['lan', 'Voice, Northpier, VLAN 110', '10.47.10.20', '255.255.255.0', '10.47.10.1'],
             \array_slice($sheet->interfaces[0], 0, 5),
@@ -34,7 +34,7 @@ final class PaperTest extends TestCase
         $values = array_column($sheet->values, null, 0);
         self::assertSame('seen on the unit', $values['Codec'][2]);
         self::assertSame('planned', $values['Transport'][2]);
-        self::assertArrayNotHasKey('Mask', $values, 'what the network table says is not said twice');
+        self::assertArrayNotHasKey('Subnet mask', $values, 'what the network table says is not said twice');
     }
 
     /** A value that nobody has said stands there; an unknown fact does not. */
@@ -46,14 +46,14 @@ final class PaperTest extends TestCase
         self::assertNotContains('', array_column($sheet->facts, 1));
         self::assertSame('', $sheet->interfaces[0][2]);
         $guest = UnitSheet::fromDevice(new Settings($job), $job->devices['guest-1'], []);
-        self::assertSame('leased', $guest->interfaces[0][2]);
+        self::assertSame('DHCP', $guest->interfaces[0][2]);
     }
 
     public function testCautionsAreThoseOfWhatIsThere(): void
     {
         $cautions = Cautions::cautions(Jobs::demo());
-        self::assertSame(['Battery supply weighs 31 kg: two people lift it.'], $cautions['Comms rack']);
-        self::assertStringContainsString('authority', $cautions['Calls for help'][0]);
+        self::assertSame(['Battery supply: 31 kg, two people or a lifting aid.'], $cautions['Comms rack']);
+        self::assertStringContainsString('authority', $cautions['Emergency calls'][0]);
         self::assertContains('Do not look into the lens.', $cautions['Projector']);
         self::assertSame(['Life safety', 'Local codes'], array_keys(Cautions::cautions(Jobs::make([], []))));
     }
@@ -64,10 +64,10 @@ final class PaperTest extends TestCase
         $rows = PrintableLists::all()['dial-plan']->rows(Jobs::demo());
         self::assertContains(['Outside', 'outbound', '0x.T', '2001-2031', 'Carrier, then Mobile line', '1', '', ''], $rows);
         $otherwise = 'outside its hours: 2090, Messages';
-        self::assertContains(['Main number', 'into the house', '2025550120', 'by Carrier', '2000, Reception', '', '', $otherwise], $rows);
-        self::assertContains(['Park a call', 'short code', '21', 'everybody', 'feature', '', '', ''], $rows);
+        self::assertContains(['Main number', 'inbound', '2025550120', 'by Carrier', '2000, Reception', '', '', $otherwise], $rows);
+        self::assertContains(['Park a call', 'code', '21', 'all extensions', 'feature', '', '', ''], $rows);
         self::assertContains(
-            ['Reception', 'key of a menu', '1', 'who calls 2000', '2060, Ticket windows', '', '', 'no key: 2010, Control room 1'],
+            ['Reception', 'key of a menu', '1', 'callers of 2000', '2060, Ticket windows', '', '', 'no input: 2010, Control room 1'],
             $rows,
         );
     }

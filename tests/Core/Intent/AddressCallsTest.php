@@ -60,7 +60,7 @@ final class AddressCallsTest extends TestCase
         yield 'somebody else calls' => [TwoSites::job(TwoSites::PUBLIC, $all), ...$in, 'through', 'media between'];
         yield 'inside one site' => [TwoSites::job(TwoSites::PUBLIC, []), 'near', 'second', 'through', 'media between'];
         yield 'a unit without media' => [TwoSites::job(TwoSites::PUBLIC, []), 'near', 'desk', 'not-found', 'no media ports'];
-        yield 'nobody there' => [TwoSites::job(TwoSites::PUBLIC, []), 'near', 'address:10.60.1.99', 'not-found', 'no ARP reply'];
+        yield 'nobody there' => [TwoSites::job(TwoSites::PUBLIC, []), 'near', 'address:10.60.1.99', 'not-found', 'nothing replies'];
     }
 
     #[DataProvider('calls')]

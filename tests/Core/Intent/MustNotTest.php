@@ -104,7 +104,7 @@ final class MustNotTest extends TestCase
             'twin' => ['at' => ['a', '10.47.1.20/24'], 'if' => ['listens' => ['tcp/80']]],
             'unit' => ['at' => ['b', '10.47.1.20/24'], 'if' => ['listens' => ['tcp/80']]],
         ], ['kind' => 'reach', 'from' => ['device:guest'], 'to' => ['device:unit'], 'service' => 'tcp/80', 'expect' => $expect]);
-        self::assertSame('twin has 10.47.1.20, too, and gets what is meant for unit', $asked('must')->cause?->text);
+        self::assertSame('twin has 10.47.1.20, too, and receives traffic meant for unit', $asked('must')->cause?->text);
         self::assertFalse($asked('must')->span->holds());
     }
 
@@ -160,7 +160,7 @@ final class MustNotTest extends TestCase
         self::assertSame('no-extension', self::registering([])->cause?->rule->value);
         self::assertSame('no-extension', self::registering([$own])->cause?->rule->value);
         $elsewhere = self::registering([$own + ['server' => 'other']]);
-        self::assertSame('one has its extension at other, not at pbx', $elsewhere->cause?->text);
+        self::assertSame('one is registered at other, not at pbx', $elsewhere->cause?->text);
         self::assertSame(PairVerdict::Through, self::registering([$own + ['server' => 'pbx']])->span);
     }
 

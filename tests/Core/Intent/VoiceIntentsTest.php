@@ -27,11 +27,11 @@ final class VoiceIntentsTest extends TestCase
     {
         $call = static fn (string $from, string $to): array => ['kind' => 'call', 'from' => [$from], 'to' => [$to]];
         yield 'out' => [$call('extension:2001', 'number:0441'), PairVerdict::Through, 'Outside sends 441 by Carrier', null];
-        yield 'not allowed' => [$call('extension:2040', 'number:0441'), PairVerdict::NotFound, '2040 may not use it', null];
-        yield 'for help' => [$call('extension:2001', 'number:112'), PairVerdict::Through, 'number for help', 'never dialled'];
+        yield 'not allowed' => [$call('extension:2040', 'number:0441'), PairVerdict::NotFound, '2040 is not permitted to use it', null];
+        yield 'for help' => [$call('extension:2001', 'number:112'), PairVerdict::Through, 'Emergency call', 'never dialled'];
         yield 'for help, with a prefix' => [$call('extension:2001', 'number:0112'), PairVerdict::Through, '202555112', 'never dialled'];
-        yield 'attendant' => [$call('extension:2010', 'extension:2000'), PairVerdict::Through, 'sound between', null];
-        yield 'a group' => [$call('extension:2010', 'extension:2060'), PairVerdict::Through, 'sound between', null];
+        yield 'attendant' => [$call('extension:2010', 'extension:2000'), PairVerdict::Through, 'audio between', null];
+        yield 'a group' => [$call('extension:2010', 'extension:2060'), PairVerdict::Through, 'audio between', null];
         yield 'the caller does not register' => [
             $call('extension:2012', 'number:0441'),
             PairVerdict::CannotSend,
@@ -39,7 +39,7 @@ final class VoiceIntentsTest extends TestCase
             'no address',
         ];
         yield 'a unit without number' => [$call('device:berth-1', 'number:0441'), PairVerdict::NotFound, 'no extension', 'not planned'];
-        $misread = 'in Request-URI, and it stands in the To line';
+        $misread = 'from the Request-URI, but the carrier sends it in the To header';
         yield 'a trunk that is misread' => [$call('trunk:carrier', 'number:2025550121'), PairVerdict::NotFound, $misread, null];
         yield 'a line' => [$call('trunk:mobile', 'number:99'), PairVerdict::Through, 'Control room 1 (2010) rings', null];
         yield 'a fax' => [
@@ -48,7 +48,12 @@ final class VoiceIntentsTest extends TestCase
             'Customs fax',
             null,
         ];
-        yield 'no fax' => [['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2090']], PairVerdict::NotFound, 'no fax', null];
+        yield 'not end at a fax' => [
+            ['kind' => 'fax', 'from' => ['extension:2001'], 'to' => ['number:2090']],
+            PairVerdict::NotFound,
+            'not end at a fax',
+            null,
+        ];
         $rings = static fn (string $from, string $to): array => ['kind' => 'rings', 'from' => [$from], 'to' => [$to]];
         yield 'a chain' => [
             $rings('device:ramp-phone', 'device:ramp-horn'),
@@ -56,10 +61,10 @@ final class VoiceIntentsTest extends TestCase
             'Ramp ring detector rings Ramp horn',
             null,
         ];
-        yield 'no chain' => [$rings('device:ticket-1', 'device:ramp-horn'), PairVerdict::NotFound, 'No chain of cords', 'no chain'];
+        yield 'not wired' => [$rings('device:ticket-1', 'device:ramp-horn'), PairVerdict::NotFound, 'is not wired', 'not wired'];
         $fetch = static fn (string $from): array => ['kind' => 'provision', 'from' => [$from], 'to' => ['device:pbx']];
         yield 'fetches' => [$fetch('device:ticket-1'), PairVerdict::Through, 'by tcp/443', null];
-        yield 'takes no file' => [$fetch('device:berth-1'), PairVerdict::NotFound, 'takes no file', null];
+        yield 'uses no configuration file' => [$fetch('device:berth-1'), PairVerdict::NotFound, 'uses no configuration file', null];
     }
 
     /** @param array<string, mixed> $intent */

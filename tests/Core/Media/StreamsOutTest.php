@@ -135,7 +135,7 @@ final class StreamsOutTest extends TestCase
     {
         foreach (Check::run(Jobs::demo()) as $finding) {
             if ('sample-rates-differ' === $finding->rule) {
-                self::assertSame('Announcement server runs at 48 kHz', $finding->change?->title);
+                self::assertSame('Set the sample rate of Announcement server to 48 kHz', $finding->change?->title);
 
                 return;
             }

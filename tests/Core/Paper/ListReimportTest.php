@@ -64,12 +64,12 @@ final class ListReimportTest extends TestCase
         yield 'address' => ['addresses', 'devices/berth-1', 'Address', '10.47.20.77', ''];
         yield 'mask' => ['addresses', 'devices/berth-1', 'Mask', '255.255.255.128', ''];
         yield 'gateway' => ['addresses', 'devices/berth-1', 'Gateway', '', ''];
-        yield 'network' => ['addresses', 'devices/berth-1', 'Network', 'Control room', 'VLAN'];
+        yield 'network' => ['addresses', 'devices/berth-1', 'Segment', 'Control room', 'VLAN'];
         yield 'name' => ['addresses', 'devices/berth-1', 'Name', 'First berth', ''];
         yield 'host name' => ['addresses', 'devices/berth-1', 'Host name', 'first', ''];
-        yield 'place' => ['addresses', 'devices/berth-1', 'Place', 'Waiting hall', ''];
+        yield 'place' => ['addresses', 'devices/berth-1', 'Location', 'Waiting hall', ''];
         yield 'MAC' => ['addresses', 'devices/berth-1', 'MAC', '02-00-00-00-00-01', ''];
-        yield 'serial' => ['addresses', 'devices/berth-1', 'Serial', '', ''];
+        yield 'serial' => ['addresses', 'devices/berth-1', 'Serial number', '', ''];
         yield 'second port' => ['ports', 'devices/timetable/1', 'MAC', '02-00-00-00-00-02', ''];
         yield 'name of a port' => ['ports', 'devices/berth-1', 'Port', 'rear', ''];
         yield 'name of a number' => ['phones', 'extensions/2001', 'Name', 'Window one', ''];
@@ -81,10 +81,10 @@ final class ListReimportTest extends TestCase
         yield 'moments' => ['streams', 'flows/berth-2-live', 'Runs only at', 'dawn, dusk', ''];
         yield 'slot' => ['universes', 'fixtures/fx-mast-1', 'From slot', '101', 'To slot'];
         yield 'universe' => ['universes', 'fixtures/fx-mast-1', 'Universe', '3', 'Group'];
-        yield 'node' => ['universes', 'fixtures/fx-mast-1', 'Fed by', '', ''];
-        yield 'digits' => ['dial-plan', 'routes/out', 'Digits', '9x.T', ''];
-        yield 'digits off' => ['dial-plan', 'routes/out', 'Digits off', '', ''];
-        yield 'weight' => ['racks', 'racks/comms-rack', 'kg', '9.5', 'Lifted by'];
+        yield 'node' => ['universes', 'fixtures/fx-mast-1', 'Source', '', ''];
+        yield 'digits' => ['dial-plan', 'routes/out', 'Digit map', '9x.T', ''];
+        yield 'digits off' => ['dial-plan', 'routes/out', 'Digits to strip', '', ''];
+        yield 'weight' => ['racks', 'racks/comms-rack', 'kg', '9.5', 'People to lift'];
     }
 
     #[DataProvider('cells')]
@@ -110,16 +110,16 @@ final class ListReimportTest extends TestCase
     {
         $list = self::back('addresses', [
             'devices/berth-1' => ['Address' => 'nonsense'],
-            'devices/berth-2' => ['Place' => 'Nowhere'],
-            'devices/berth-3' => ['Kind' => 'Horn'],
+            'devices/berth-2' => ['Location' => 'Nowhere'],
+            'devices/berth-3' => ['Device type' => 'Horn'],
             'devices/hut-phone' => ['Mask' => '255.0.255.0'],
             'devices/ticket-1' => ['Name' => 'Window one', 'Address' => '10.47.10.99'],
         ]);
         self::assertCount(1, $list->change->edits);
         $refused = implode("\n", self::refused($list));
         self::assertStringContainsString('"nonsense', $refused);
-        self::assertStringContainsString('"Nowhere" is not allowed here: the name that just one place has', $refused);
-        self::assertStringContainsString('"PTZ camera, rotary" in the column Kind. It follows', $refused);
+        self::assertStringContainsString('"Nowhere" is not allowed here: the name that just one location has', $refused);
+        self::assertStringContainsString('"PTZ camera, rotary" in the column Device type', $refused);
         self::assertStringContainsString('ones stand together', $refused);
         $changed = array_values(array_filter($list->rows, static fn (BackRow $r): bool => BackRow::CHANGED === $r->does));
         self::assertSame([['Address: 10.47.10.20 → 10.47.10.99', 'Name: Ticket window 1 → Window one']], array_column($changed, 'why'));
@@ -251,13 +251,23 @@ final class ListReimportTest extends TestCase
         self::assertSame($other, !($isFigure ? Figure::isSame($was, $is) : $was === $is));
     }
 
+    public function testHeadingsAsTheyWereCalledAreRead(): void
+    {
+        $paper = PrintableLists::all()['addresses'];
+        \assert($paper instanceof Reimportable);
+        $text = "Name;Serial;Place;Row\nEye;KS-9;Waiting hall;devices/berth-1\n";
+        $list = (new ListReimport(Jobs::demo(), $paper))->read($text);
+        $after = $list->change->edits[0]->after;
+        self::assertSame(['Eye', 'KS-9', 'waiting-hall'], [$after['name'] ?? '', $after['serial'] ?? '', $after['location'] ?? '']);
+    }
+
     public function testDigitsThatAreNoNumberKeepTheirNoughts(): void
     {
         $job = Jobs::demo();
         $paper = PrintableLists::all()['addresses'];
         \assert($paper instanceof Reimportable);
         [$heads, $rows] = self::table($job, $paper);
-        $serial = (int) array_search('Serial', $heads, true);
+        $serial = (int) array_search('Serial number', $heads, true);
         foreach (['00123' => '123', '1E3' => '1000'] as $was => $is) {
             $first = array_values(array_filter($rows, static fn (array $row): bool => str_contains(implode(' ', $row), 'devices/')))[0];
             $of = RowOf::read($first[\count($heads) - 1]) ?? self::fail();

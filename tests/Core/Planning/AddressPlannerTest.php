@@ -108,7 +108,7 @@ final class AddressPlannerTest extends TestCase
         $ports = [['name' => 'one', 'segment' => 'a', 'address' => null], ['name' => 'two', 'segment' => 'a', 'address' => null]];
         $proposal = AddressPlanner::propose(Jobs::make(['a' => '10.47.1.0/24'], ['x' => ['interfaces' => $ports]]));
         self::assertCount(1, $proposal->addresses);
-        self::assertStringContainsString('two ports need two subnets', $proposal->unplaced[0]->reason);
+        self::assertStringContainsString('two interfaces need two subnets', $proposal->unplaced[0]->reason);
         $given = [['address' => '10.47.1.9/24'] + $ports[0], $ports[1]];
         self::assertSame([], AddressPlanner::propose(Jobs::make(['a' => '10.47.1.0/24'], ['x' => ['interfaces' => $given]]))->addresses);
         $edit = self::twoSubnets([])->record(Segment::class, 'a');

@@ -36,11 +36,11 @@ final class PowerPlanTest extends TestCase
     {
         yield 'enough' => [4, 19, ['metres' => 50], true, '30 W'];
         // R = 19.2 Ω: I = (50 − √(2500 − 1459.2))/38.4 = 0.4619 A; 23.1 W go in, 41.1 V are left.
-        yield 'an old cable' => [4, 19, ['metres' => 96, 'category' => '3'], false, '41.1 V are left, and it needs 42.5 V'];
+        yield 'an old cable' => [4, 19, ['metres' => 96, 'category' => '3'], false, '41.1 V reach the device; it needs 42.5 V'];
         yield 'the same on a good one' => [4, 19, ['metres' => 96], true, '44.9 V'];
-        yield 'more than the port gives' => [2, 6.9, ['metres' => 100], false, 'gives at most 7 W'];
-        yield 'more than its class may' => [2, 6.6, ['metres' => 0], false, 'may draw 6.49 W'];
-        yield 'it breaks down' => [3, 30, ['metres' => 100, 'category' => '3'], false, 'breaks down'];
+        yield 'more than the port gives' => [2, 6.9, ['metres' => 100], false, 'supplies 7 W'];
+        yield 'more than its class may' => [2, 6.6, ['metres' => 0], false, 'permits 6.49 W'];
+        yield 'it resistance is too high' => [3, 30, ['metres' => 100, 'category' => '3'], false, 'resistance is too high'];
         yield 'four pairs halve the loop' => [8, 71.3, ['metres' => 100], true, '90 W'];
     }
 
@@ -61,8 +61,8 @@ final class PowerPlanTest extends TestCase
     public function testMoreDrawnThanGivenIsSaid(): void
     {
         $said = static fn (float $watts): string => (new PowerPlan(self::job([3], [$watts], [['metres' => 100]])))->switches[0]->said();
-        self::assertSame('15 W by class', $said(12.0));
-        self::assertSame('15 W by class: some devices draw more than their port supplies', $said(15.0));
+        self::assertSame('15 W by PoE class', $said(12.0));
+        self::assertSame('15 W by PoE class: some devices draw more than their port supplies', $said(15.0));
     }
 
     public function testFiguresOfAnOldCable(): void

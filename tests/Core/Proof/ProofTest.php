@@ -85,7 +85,7 @@ final class ProofTest extends TestCase
         self::assertSame(['Set gateway 10.47.60.1 on Receiver 3 and Receiver 4', 2], [$repairs[0]->sentence, $repairs[0]->mends]);
         $sentences = array_map(static fn (Repair $r): string => $r->sentence, $repairs);
         self::assertContains('Set mask 255.255.255.128 (/25) on Receiver 2', $sentences);
-        self::assertContains('Add 10.47.60.36 to the list of Microphone station', $sentences);
+        self::assertContains('Add 10.47.60.36 to the polling list of Microphone station', $sentences);
         self::assertSame('Set gateway 10.47.10.1 on Ticket window 6', $this->repairs(Jobs::demo(), 'control-calls-windows')[0]->sentence);
         $denial = $this->repairs(Jobs::demo(), 'guests-receivers')[0];
         self::assertSame(
@@ -199,8 +199,8 @@ final class ProofTest extends TestCase
             ->intents[$id]->pairs()[0];
         // With SIP answered from port 5060 to the phone's own port, a stateless filter would lose it: the way back is permitted by source.
         $open = [['action' => 'permit', 'protocol' => 'udp', 'ports' => '5060,49152'], ...\array_slice($rules, 1)];
-        self::assertSame('sound only from one to two', $predict($job(false, $open), 'c')->how);
-        self::assertSame('sound only from one to two', $predict($job(false, $open), 'd')->how);
+        self::assertSame('audio only from one to two', $predict($job(false, $open), 'c')->how);
+        self::assertSame('audio only from one to two', $predict($job(false, $open), 'd')->how);
         self::assertSame(PairVerdict::Through, $predict($job(true, $rules), 'c')->span);
         self::assertSame(
             PairVerdict::Through,

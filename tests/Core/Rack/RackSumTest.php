@@ -79,7 +79,7 @@ final class RackSumTest extends TestCase
             self::assertSame($takesTwo, RackSum::all($job)['r']->placed[0]->isHeavy());
             $steps = (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->steps;
             $mount = array_values(array_filter($steps, static fn (RunbookStep $s): bool => 'mount' === $s->id));
-            self::assertStringStartsWith('1 rack unit;', $mount[0]->do[0]);
+            self::assertStringStartsWith('1 rack unit.', $mount[0]->do[0]);
             self::assertSame($takesTwo, [] !== $mount[0]->cautions, (string) $kilograms);
             self::assertSame($takesTwo, Who::TwoPeople === $mount[0]->who);
         }

@@ -453,7 +453,10 @@ final class ExchangeTest extends TestCase
             [PathDirection::Request, PathDirection::Request, PathDirection::Request, PathDirection::Reply],
             array_column($trace->steps, 'leg'),
         );
-        self::assertSame('y must answer 10.47.1.10: outside its own 10.47.2.0/24, and it has no gateway', $trace->steps[3]->text);
+        self::assertSame(
+            'y cannot reply to 10.47.1.10: it is outside the subnet 10.47.2.0/24, and no gateway is set',
+            $trace->steps[3]->text,
+        );
         self::assertSame('10.47.2.0/24', $trace->steps[3]->values['prefix']);
     }
 

@@ -138,7 +138,7 @@ final class ExternalNetworkTest extends TestCase
             $how[$intent->id] = $prover->pair($intent, new Pair($group->from[0], $group->to[0]))->how;
         }
         self::assertSame(['web' => 'through', 'no' => 'leak'], $found);
-        self::assertStringContainsString('what answers there is not known', $how['web']);
+        self::assertStringContainsString('how it replies is not known', $how['web']);
     }
 
     public function testOnlyWhatIsOutsideIsAHostOutside(): void

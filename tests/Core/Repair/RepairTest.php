@@ -73,19 +73,19 @@ final class RepairTest extends TestCase
                 'rules' => [['action' => 'permit', 'protocol' => 'udp', 'ports' => '7000']],
             ]),
             PairVerdict::NoReply,
-            'Let r remember what it permitted, so that answers pass',
+            'Make the filter of r stateful, so that replies to permitted requests pass',
             Responsible::Client,
         ];
         yield 'two owners' => [
             $job([], ['z' => ['at' => ['b', '10.47.2.10/24', '10.47.2.1']]]),
             PairVerdict::TwoOwners,
-            'Give z the address 10.47.2.2',
+            'Set the address of z to 10.47.2.2',
             Responsible::Us,
         ];
         yield 'a group nobody passes on' => [
             $job([], [], ['kind' => 'stream', 'service' => null]),
             PairVerdict::NotFound,
-            'Let r enable multicast routing between a and b',
+            'On r enable multicast routing between a and b',
             Responsible::Client,
         ];
         yield 'memberships that fade' => [
@@ -111,7 +111,7 @@ final class RepairTest extends TestCase
         yield 'service discovery across segments' => [
             $job([], $station, ['kind' => 'discover', 'service' => null]),
             PairVerdict::NotFound,
-            'Add 10.47.2.10 to the list of x',
+            'Add 10.47.2.10 to the polling list of x',
             Responsible::Us,
         ];
     }
@@ -164,7 +164,7 @@ final class RepairTest extends TestCase
             [$before->intents['i']->pairs()[0]->cause?->rule->value, $before->intents['i']->pairs()[0]->cause?->at],
         );
         $repair = (new RepairSearch($job, $before))->forJob()[0];
-        self::assertSame('On far send 10.47.1.0/24 via 10.47.9.1', $repair->sentence);
+        self::assertSame('On far add the static route 10.47.1.0/24 via 10.47.9.1', $repair->sentence);
         self::assertStringContainsString("the static route:\n  10.47.1.0/24 via 10.47.9.1", $repair->request);
     }
 
@@ -253,9 +253,15 @@ final class RepairTest extends TestCase
      */
     public static function waysOut(): iterable
     {
-        yield 'nobody has said' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Responsible::Us];
-        yield 'private addresses' => [['kind' => 'internet'], false, 'Let r masquerade what goes out to wan', Responsible::Client];
-        yield 'the provider\'s router in the plan' => [[], true, 'Say that wan leads to the internet, by 198.51.100.1', Responsible::Us, [
+        yield 'nobody has said' => [[], true, 'Enter that wan leads to the internet, through 198.51.100.1', Responsible::Us];
+        yield 'private addresses' => [
+            ['kind' => 'internet'],
+            false,
+            'Enable source NAT (masquerade) on r towards wan',
+            Responsible::Client,
+        ];
+        yield 'the provider\'s router in the plan' => [[
+        ], true, 'Enter that wan leads to the internet, through 198.51.100.1', Responsible::Us, [
             'provider' => ['in' => ['wan' => '198.51.100.1/29']],
         ]];
     }
@@ -268,9 +274,9 @@ final class RepairTest extends TestCase
             return [$repair?->sentence, $repair?->hands, $repair?->mends];
         };
         $out = TwoSites::dialling(TwoSites::job([], []), 'near', 'far');
-        self::assertSame(['Tell near its public address 198.51.100.2', Responsible::Us, 1], $repaired($out));
+        self::assertSame(['Set the public address of near to 198.51.100.2', Responsible::Us, 1], $repaired($out));
         $in = TwoSites::dialling(TwoSites::job(TwoSites::PUBLIC, []), 'far', 'near');
-        self::assertSame(['Let edge forward udp/5060 to near', Responsible::Client, 1], $repaired($in));
+        self::assertSame(['Forward udp/5060 to near on edge', Responsible::Client, 1], $repaired($in));
     }
 
     /** Its own address is not the way out of a router that has no route. */

@@ -24,7 +24,7 @@ final class VoiceRepairTest extends TestCase
     {
         $job = self::demo();
         $repairs = (new RepairSearch($job, (new Prover($job))->prove()))->forIntent('tickets-from-outside');
-        self::assertSame(['Read the number of calls by Carrier in the To line, where it stands'], self::sentences($repairs));
+        self::assertSame(['Take the called number of Carrier from the To header'], self::sentences($repairs));
         self::assertSame(2, $repairs[0]->mends, 'the fax comes in, too');
         $mended = $job->with($repairs[0]->change)->record(Trunk::class, 'carrier');
         $before = $job->record(Trunk::class, 'carrier');
@@ -35,7 +35,7 @@ final class VoiceRepairTest extends TestCase
     {
         $job = self::demo(['from' => ['extension:2040', 'extension:2001'], 'to' => ['number:0441']]);
         $repairs = (new RepairSearch($job, (new Prover($job))->prove()))->forIntent('it');
-        self::assertSame(['Let 2040 use Outside'], self::sentences($repairs), 'the one that may is left as it is');
+        self::assertSame(['Permit 2040 to use the route Outside'], self::sentences($repairs), 'the one that may is left as it is');
         self::assertTrue((new Prover($job->with($repairs[0]->change)))->prove()->intents['it']->holds());
     }
 

@@ -20,18 +20,23 @@ final class ConventionsTest extends TestCase
     /** @return iterable<string, array{string, string, string, string}> question, answer, kind, what its runbook says only then */
     public static function followed(): iterable
     {
-        yield 'reaching by moving the router' => ['factoryAddress', 'move-router', 'ptz-camera-rotary', 'Move the router\'s network'];
+        yield 'reaching by moving the router' => [
+            'factoryAddress',
+            'move-router',
+            'ptz-camera-rotary',
+            'Change the LAN subnet of the router temporarily',
+        ];
         yield 'reaching at the unit' => ['factoryAddress', 'at-unit', 'ptz-camera-rotary', 'Set the address on the device'];
         yield 'reaching by a lease' => ['factoryAddress', 'lease', 'paging-horn', 'Assign an address by DHCP on the bench'];
         yield 'no router, own address' => ['noRouter', 'own', 'mic-receiver', 'Gateway: 10.47.1.20'];
-        yield 'an isolated switch' => ['ownNetwork', 'isolated', 'mic-receiver', 'no cord from there to the client\'s network'];
-        yield 'finding by label' => ['finding', 'label', 'paging-horn', 'Open host name on the label'];
-        yield 'finding by scan' => ['finding', 'scan', 'paging-horn', 'Sweep the range'];
-        yield 'finding by leases' => ['finding', 'leases', 'video-bar', 'Look in the list of leases for its MAC'];
+        yield 'an isolated switch' => ['ownNetwork', 'isolated', 'mic-receiver', 'Do not connect that switch to the client\'s network.'];
+        yield 'finding by label' => ['finding', 'label', 'paging-horn', 'Open the host name on its label'];
+        yield 'finding by scan' => ['finding', 'scan', 'paging-horn', 'scan the range'];
+        yield 'finding by leases' => ['finding', 'leases', 'video-bar', 'Find its MAC address in the DHCP lease table'];
         yield 'phones by lease' => ['phoneProvisioning', 'dhcp', 'desk-phone-keypad', 'Leave the source at the lease'];
         yield 'phones pushed' => ['phoneProvisioning', 'pushed', 'desk-phone-page', 'Restart it, it finds its settings'];
         yield 'phones typed' => ['phoneProvisioning', 'typed', 'desk-phone-page', 'Registration secret'];
-        yield 'headroom of a third' => ['headroom', 'third', 'stream-encoder', 'Leave a third of the uplink free'];
+        yield 'headroom of a third' => ['headroom', 'third', 'stream-encoder', 'Leave 33 % of the uplink free'];
         yield 'headroom on a shared link' => ['headroom', 'shared', 'stream-encoder', '60 % on a network shared'];
         yield 'fax as an extension' => ['fax', 'extension', 'fax-server', 'Registration secret'];
         yield 'a relay' => ['firewall', 'relay', 'room-codec', 'Calls by the relay'];

@@ -59,8 +59,8 @@ final class ReadBackTest extends TestCase
 
     public function testCharactersThatLookAlikeAreNamedAsWhatTheyAre(): void
     {
-        self::assertStringContainsString('look alike', $this->refusal(['BOSI']));
-        self::assertStringContainsString('say why it differs', $this->refusal(['B0S2']));
+        self::assertStringContainsString('look-alike', $this->refusal(['BOSI']));
+        self::assertStringContainsString('give the reason for the difference', $this->refusal(['B0S2']));
     }
 
     public function testAFigureOutsideItsRangeOrNoneIsRefusedUnlessItIsAFigureWithAReason(): void

@@ -68,7 +68,7 @@ final class RunbookTest extends TestCase
 
             return (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->step('secure')->do[0] ?? '';
         };
-        self::assertSame('Log in: its serial as password; case-sensitive.', $first('video-bar'), 'its menu asks for none, its page does');
+        self::assertSame('Log in: Its serial as password; capitals matter.', $first('video-bar'), 'its menu asks for none, its page does');
         self::assertSame('Log in: default user name and password.', $first('access-point'));
         self::assertSame('No password is set at the factory.', $first('audio-console'));
     }
@@ -110,7 +110,7 @@ final class RunbookTest extends TestCase
         self::assertSame($instead, $found['host']);
         self::assertNull($found['network'], 'what another network is called is not ours to change');
         $said = RunbookMarkdown::write($runbook, true);
-        self::assertSame(null !== $instead, str_contains($said, 'type instead: '.$instead));
+        self::assertSame(null !== $instead, str_contains($said, 'enter instead: '.$instead));
     }
 
     /** No step of a kind stands in for the general step of another stage: units reached over a network have their first contact. */
@@ -258,9 +258,9 @@ final class RunbookTest extends TestCase
         };
         self::assertSame(
             [
-                'step first: First: first thing.',
-                'pairing feeds: The plan does not say what it feeds.',
-                'licence key: No licence "key" is planned for it.',
+                'step first: Do first: First thing.',
+                'pairing feeds: The plan does not name what it feeds.',
+                'licence key: The licence "Key" is not planned.',
             ],
             $blockers([]),
         );
@@ -269,7 +269,11 @@ final class RunbookTest extends TestCase
             'licences' => [['id' => 'l1', 'name' => 'Key 1', 'device' => 'unit', 'kind' => 'key', 'state' => 'ordered']],
         ];
         self::assertSame(
-            ['step first: First: first thing.', 'unit partner: partner: it must be through "Address".', 'licence l1: Key 1 is ordered.'],
+            [
+                'step first: Do first: First thing.',
+                'unit partner: partner: complete the stage "Address" first.',
+                'licence l1: Key 1 is ordered.',
+            ],
             $blockers($more),
         );
         $applied = [['state' => 'applied'] + $more['licences'][0]];
@@ -281,8 +285,8 @@ final class RunbookTest extends TestCase
         $couplings = [['id' => 'feeds', 'name' => 'feeds', 'required' => true], ['id' => 'may', 'name' => 'may feed']];
         $factories = [['interface' => 'link-b', 'mode' => 'static', 'address' => '192.0.2.7/24']];
         $runbook = self::runbook(['couplings' => $couplings, 'factories' => $factories]);
-        self::assertSame(['The plan does not say what it feeds.'], $runbook->step('pair')?->cautions);
-        self::assertContains('The factory address of its interface link-b is 192.0.2.7/24.', $runbook->step('contact')->do ?? []);
+        self::assertSame(['The plan does not name what it feeds.'], $runbook->step('pair')?->cautions);
+        self::assertContains('Factory address of interface link-b: 192.0.2.7/24.', $runbook->step('contact')->do ?? []);
         self::assertNull(self::runbook([])->step('pair'));
     }
 
@@ -366,7 +370,7 @@ final class RunbookTest extends TestCase
         self::assertStringContainsString('Gateway: `10.47.70.1`', $text);
         self::assertStringContainsString('`srt://10.47.1.60:9710?mode=caller&latency=800`', $text);
         $text = RunbookMarkdown::write($runbooks->runbook($job->devices['timetable']), true);
-        self::assertStringContainsString('waits: Keys for content is ordered.', $text);
+        self::assertStringContainsString('blocked by: Keys for content is ordered.', $text);
         self::assertStringContainsString('Gateway: `leave blank`', $text);
     }
 

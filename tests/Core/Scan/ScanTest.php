@@ -60,7 +60,7 @@ final class ScanTest extends TestCase
         $job = self::job();
         $change = Swap::changeSet($job, $job->devices['one'], 'KS-1042-99', '02:47:00:00:00:77');
         self::assertSame(
-            'Another unit for One: serial KS-1042-99 instead of KS-1042-77, MAC 02-47-00-00-00-77 instead of 02-47-00-00-00-0A',
+            'Replaced device One: serial KS-1042-99 instead of KS-1042-77, MAC 02-47-00-00-00-77 instead of 02-47-00-00-00-0A',
             $change->title,
         );
         $after = $job->with($change)->devices['one'];

@@ -44,15 +44,15 @@ final class UnitDriftsTest extends TestCase
     public function testAnotherUnitIsKnownByItsMacItsNameOrItsCertificate(): void
     {
         $of = static fn (UnitMarks $now, UnitMarks $before = new UnitMarks(true)): array => self::said(['a' => $now], ['a' => $before]);
-        self::assertSame(['a: Another unit answers here: Unit b.'], $of(self::marks(mac: '02-00-00-00-00-0B')));
+        self::assertSame(['a: Another device answers here: Unit b.'], $of(self::marks(mac: '02-00-00-00-00-0B')));
         self::assertSame(
-            ['a: Another unit answers here, with the MAC 02-00-00-00-00-99.'],
+            ['a: Another device answers here, with the MAC address 02-00-00-00-00-99.'],
             $of(self::marks(mac: '02-00-00-00-00-99', firmware: '9')),
             'what else is otherwise with it is not said of another',
         );
         self::assertSame([], $of(self::marks(mac: '02-00-00-00-00-99'), self::marks(mac: '02-00-00-00-00-99')), 'it was left so');
-        self::assertSame(['a: Another unit answers here: its page calls it Unit b.'], $of(self::marks(name: 'unit B')));
-        self::assertSame(['a: Another unit answers here: its page calls it Unit b.'], $of(self::marks(name: 'host-b')));
+        self::assertSame(['a: Another device answers here: its web page calls it Unit b.'], $of(self::marks(name: 'unit B')));
+        self::assertSame(['a: Another device answers here: its web page calls it Unit b.'], $of(self::marks(name: 'host-b')));
         self::assertSame([], $of(self::marks(name: 'Unit b'), self::marks(name: 'Unit b')), 'it was left so');
         $shown = self::marks(certificate: str_repeat('ab', 32));
         self::assertSame(['a: It shows another certificate, abababababab….'], $of($shown, self::marks(certificate: str_repeat('cd', 32))));
@@ -62,7 +62,7 @@ final class UnitDriftsTest extends TestCase
     public function testAnotherFirmwareIsTakenIntoThePlan(): void
     {
         $drifts = (new UnitDrifts(self::job()))->drifts(['a' => self::marks(firmware: '2.1')], ['a' => new UnitMarks(true)]);
-        self::assertSame('Its firmware is 2.1; it was left with 2.0.', $drifts[0]->what);
+        self::assertSame('Its firmware is 2.1; at hand-over it was 2.0.', $drifts[0]->what);
         self::assertNotNull($drifts[0]->take);
         $now = self::job()->with(new ChangeSet('', [$drifts[0]->take]));
         self::assertSame('2.1', $now->devices['a']->firmware);
@@ -83,7 +83,7 @@ final class UnitDriftsTest extends TestCase
         ];
         self::assertSame([], ValueDrifts::drifts($settings, [...$same, ...$gone]));
         $drift = ValueDrifts::drifts($settings, [new ReadValue(device: 'ticket-1', setting: 'codec', value: 'g711u')])[0];
-        self::assertSame(['ticket-1', 'Codec is g711u; it was left with G.711 A-law.'], [$drift->unit, $drift->what]);
+        self::assertSame(['ticket-1', 'Codec is g711u; at hand-over it was G.711 A-law.'], [$drift->unit, $drift->what]);
         self::assertNotNull($drift->take);
         $now = $job->with(new ChangeSet('', [$drift->take]));
         self::assertSame(

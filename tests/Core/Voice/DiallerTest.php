@@ -146,7 +146,10 @@ final class DiallerTest extends TestCase
         $places = ['locations' => [['id' => 'quay', 'dispatch' => 'Quay road 4']]];
         self::assertStringContainsString('+12025550120', self::dial(['from' => '2001', 'number' => '112'], $voice, $places)->why);
         self::assertStringContainsString('Quay road 4', self::dial(['from' => '2001', 'number' => '112'], $voice, $places)->why);
-        self::assertStringContainsString('no place', self::dial(['from' => '2002', 'number' => '112'], $voice, $places)->why);
+        self::assertStringContainsString(
+            'dispatchable location not set',
+            self::dial(['from' => '2002', 'number' => '112'], $voice, $places)->why,
+        );
         self::assertStringNotContainsString('help', self::dial(['from' => '2001', 'number' => '119'], $voice, $places)->why);
     }
 
@@ -198,8 +201,8 @@ final class DiallerTest extends TestCase
     /** @param array<string, string> $query */
     #[TestWith([['from' => '2999', 'number' => '1'], '2999'])]
     #[TestWith([['trunk' => 'carier', 'number' => '1'], 'Did you mean "carrier"'])]
-    #[TestWith([['number' => '1'], 'Say who calls'])]
-    #[TestWith([['from' => '2001', 'trunk' => 'carrier', 'number' => '1'], 'Say who calls'])]
+    #[TestWith([['number' => '1'], 'Name the caller'])]
+    #[TestWith([['from' => '2001', 'trunk' => 'carrier', 'number' => '1'], 'Name the caller'])]
     #[TestWith([['from' => '2001', 'number' => ''], 'keys of a telephone'])]
     #[TestWith([['from' => '2001', 'number' => '12 3'], 'keys of a telephone'])]
     #[TestWith([['from' => '2001', 'number' => '1', 'header' => 'To'], 'Only a trunk'])]
