@@ -65,7 +65,7 @@ const shots = [
         `${job}/hand-over`,
         {
             act: async (page) => {
-                await page.getByRole('link', { name: 'What it found' }).click();
+                await page.getByRole('link', { name: 'Results' }).click();
                 await page.waitForLoadState();
             },
         },
@@ -84,7 +84,7 @@ async function visit(page, note) {
     await page.fill('[name=note]', note);
     await page.getByRole('button', { name: 'Test all devices and intents' }).click();
     await page.locator('progress').waitFor({ timeout: 20000 });
-    await page.getByRole('link', { name: 'What it found' }).waitFor({ timeout: 120000 });
+    await page.getByRole('link', { name: 'Results' }).waitFor({ timeout: 120000 });
 }
 
 async function turn(page, device, fault) {

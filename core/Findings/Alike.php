@@ -15,7 +15,7 @@ final class Alike
     {
         $names = array_map($job->nameOf(...), $finding->devices);
 
-        return $finding->rule."\n".$finding->advice."\n".str_replace($names, '#', $finding->title);
+        return $finding->rule."\n".str_replace($names, '#', $finding->title."\n".$finding->advice);
     }
 
     /**

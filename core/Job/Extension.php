@@ -40,7 +40,7 @@ final readonly class Extension implements Checked
         public string $name,
         #[Refers('devices', 'device', 'Device')]
         public ?string $device,
-        #[Refers('devices', 'device', 'Registers at')]
+        #[Refers('devices', 'device', 'SIP registrar')]
         public ?string $server,
         #[Text('Analogue socket of the device', max: 64, technical: true)]
         public ?string $port,

@@ -16,7 +16,7 @@ enum CapacityOf: string implements HasLabel
     {
         return match ($this) {
             self::Calls => 'concurrent calls',
-            self::Conference => 'sites in a conference',
+            self::Conference => 'conference sites',
         };
     }
 }

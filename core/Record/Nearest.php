@@ -26,7 +26,7 @@ final class Nearest
     }
 
     /**
-     * Who leaves words out: "PTZ camera" is "PTZ camera, rotary", where nothing else has both words.
+     * Who leaves words out: "PTZ camera" is "PTZ camera, rotary switch", where nothing else has both words.
      *
      * @param list<string> $known
      */

@@ -45,7 +45,7 @@ final class FieldRanges
         if (!$confirmed) {
             throw new InvalidValue(
                 given: 'not confirmed',
-                allowed: 'a tick, or --confirmed, that the owner of these networks has agreed',
+                allowed: 'a confirmation, or --confirmed, that the owner of these networks has given permission',
                 advice: 'Ask first.',
             );
         }

@@ -80,7 +80,7 @@ final readonly class RunViews
         if ($run instanceof TestRun) {
             $time = LocalTime::clock($run->getCreatedAt(), $run->getJob()->getTimezone());
             $what = '' !== $run->getMessage() ? $run->getMessage() : \sprintf(
-                '%s tested %s, %d hold%s',
+                '%s tested %s, %d holding%s',
                 Words::count($run->getDone(), 'pair'),
                 $run->isOnSite() ? 'on site' : 'in the lab',
                 $run->getHolding(),

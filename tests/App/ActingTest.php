@@ -56,7 +56,7 @@ final class ActingTest extends AppTestCase
         self::assertStringNotContainsString('a link', $acts);
         $noted = $this->checked('desk-phone-keypad', ['about' => 'See https://docs.example.test/quay.']);
         self::assertStringContainsString('Quay unit a link https://docs.example.test/quay', $noted);
-        self::assertStringNotContainsString('can act', $this->checked('unmanaged-switch', []));
+        self::assertStringNotContainsString('contains active content', $this->checked('unmanaged-switch', []));
     }
 
     /**
@@ -69,7 +69,7 @@ final class ActingTest extends AppTestCase
         $url = '/job/kestrel-sound-ferries/records/profiles/+';
         $form = $this->client->request('GET', $url.'?like='.$like)->selectButton('Save')->form();
         $page = $this->post($url.'/check', ['name' => 'Quay unit', ...$changes] + $form->getPhpValues());
-        self::assertStringContainsString('can be saved', $page->text());
+        self::assertStringContainsString('● valid', $page->text());
 
         return $page->text();
     }

@@ -24,7 +24,7 @@ final class AskTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/ask');
-        self::assertStringContainsString('hold up work', $page->filter('.next')->text());
+        self::assertStringContainsString('block work', $page->filter('.next')->text());
         self::assertTrue($this->waits('crew-bar', 'room-account'));
         $this->client->request('GET', self::JOB.'/ask.csv?of=client');
         $rows = array_values(CsvTable::parse($this->body())->rows);
@@ -37,11 +37,11 @@ final class AskTest extends AppTestCase
         foreach ([Csv::write($rows), XlsxWriter::write(new Sheet('Questions', $rows))] as $number => $bytes) {
             $preview = $this->give($bytes, 0 === $number ? 'answers.csv' : 'answers.xlsx');
             self::assertSame($before, $this->version(), 'nothing is taken yet');
-            self::assertStringContainsString('1 answer for 1 unit', $preview->filter('.head')->text());
-            self::assertStringContainsString('Sign in on both with one account', $preview->filter('main table')->text());
+            self::assertStringContainsString('1 answer for 1 device', $preview->filter('.head')->text());
+            self::assertStringContainsString('Sign in on both with the same account', $preview->filter('main table')->text());
             self::assertStringContainsString('setting.gone.kind', $preview->filter('.care')->text());
         }
-        $this->client->submitForm('Take them T');
+        $this->client->submitForm('Apply answers T');
         self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
         self::assertFalse($this->waits('crew-bar', 'room-account'), 'the step is open');
         $page = $this->client->followRedirect();
@@ -56,8 +56,8 @@ final class AskTest extends AppTestCase
         self::assertSame(422, $this->code());
         self::assertSame('10.300.0.0/24', $page->filter('input[name="answers[segment.processing.prefix]"]')->attr('value'));
         self::assertStringContainsString('10.300.0.0/24 was given; allowed is', $page->filter('.error-text')->text());
-        $this->client->submitForm('Look again', ['answers[segment.processing.prefix]' => '10.47.95.0/29']);
-        $this->client->submitForm('Take them T');
+        $this->client->submitForm('Preview again', ['answers[segment.processing.prefix]' => '10.47.95.0/29']);
+        $this->client->submitForm('Apply answers T');
         self::assertSame('10.47.95.0/29', (string) $this->job()->segments['processing']->subnets[0]->prefix);
         self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
     }
@@ -105,13 +105,13 @@ final class AskTest extends AppTestCase
         $page = $this->client->request('GET', $url);
         self::assertResponseIsSuccessful();
         self::assertCount(1, $page->filter('input[name="answers['.self::ACCOUNT.']"]'));
-        self::assertStringContainsString('Ines Aldermoor asks you this.', $page->text());
+        self::assertStringContainsString('Ines Aldermoor asks you these questions.', $page->text());
         self::assertStringContainsString('Frequency', $page->text(), 'a licence is the client\'s');
         self::assertCount(0, $page->filter('input[name="answers[segment.processing.prefix]"]'), 'what the administrator is asked');
         self::assertCount(0, $page->filter('a'), 'it leads nowhere else');
         $answers = [self::ACCOUNT => 'crew@kestrel.example.test', 'address.berth-4.0' => '10.47.20.30'];
         $this->post($url, ['answers' => $answers, 'by' => 'Ada Quay']);
-        self::assertSelectorTextContains('.said', '1 answer was taken');
+        self::assertSelectorTextContains('.said', '1 answer was received');
         self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'));
         self::assertStringNotContainsString('10.47.20.30', (string) $this->job()->devices['berth-4']->primaryAddress());
         $this->corrected($url);
@@ -148,7 +148,7 @@ final class AskTest extends AppTestCase
         $this->post($url, ['answers' => [self::ACCOUNT => '']]);
         self::assertSame('crew@kestrel.example.test', $this->value('crew-bar', 'room-account'), 'nothing is taken away');
         $this->post($url, ['answers' => [self::ACCOUNT => 'mess@kestrel.example.test'], 'by' => 'Ada Quay']);
-        self::assertSelectorTextContains('.said', '1 answer was taken');
+        self::assertSelectorTextContains('.said', '1 answer was received');
         self::assertSame('mess@kestrel.example.test', $this->value('crew-bar', 'room-account'));
         $page = $this->client->request('GET', $url);
         self::assertSame('mess@kestrel.example.test', $page->filter('input[name="answers['.self::ACCOUNT.']"]')->attr('value'));

@@ -97,7 +97,7 @@ final class BenchAtWorkTest extends AppTestCase
     {
         $this->as('tomas');
         $two = $this->client->request('GET', self::JOB.'/bench/schedule')->filter('.head small')->text();
-        self::assertMatchesRegularExpression('/^\d+ steps on \d+ units by 2 people/', $two);
+        self::assertMatchesRegularExpression('/^\d+ steps on \d+ devices by 2 people/', $two);
         $steps = static fn (string $text): int => (int) $text;
         $one = $this->client->request('GET', self::JOB.'/bench/schedule?n=1')->filter('.head small')->text();
         self::assertStringContainsString('by 1 person', $one);
@@ -110,7 +110,7 @@ final class BenchAtWorkTest extends AppTestCase
         $this->post(self::JOB.'/bench/schedule/late', ['device' => $unit, 'at' => '23:59']);
         $late = $this->client->followRedirect();
         self::assertStringNotContainsString('/'.$unit.'?', (string) $late->filter('.next a')->attr('href'), 'the others first');
-        self::assertStringContainsString('comes at 23:59', $late->filter('.why')->text());
+        self::assertStringContainsString('expected at 23:59', $late->filter('.why')->text());
         self::assertLessThan('23:30', $this->em()->getConnection()->fetchOne('SELECT TIME(until) FROM late_unit'), 'kept in UTC');
         $this->post(self::JOB.'/bench/schedule/late', ['device' => $unit, 'at' => '25:00']);
         self::assertStringContainsString('allowed is a time of day', $this->client->followRedirect()->filter('.said.error')->text());
@@ -156,7 +156,7 @@ final class BenchAtWorkTest extends AppTestCase
         self::assertSame(422, $this->code());
         self::assertSelectorTextContains('.error-text', 'allowed is numbers of steps from 1 to');
         $page = $this->post(self::JOB.'/bench/keyed', ['unit' => $unit('1-'.$number, $other)] + $values);
-        self::assertSelectorTextContains('.error-text', 'This is the MAC of Ramp telephone');
+        self::assertSelectorTextContains('.error-text', 'This is the MAC address of Ramp telephone');
         self::assertSame('1-'.$number, $page->filter('input[name="unit[customs-phone][done]"]')->attr('value'), 'nothing is lost');
         self::assertSame(0, $this->number('SELECT COUNT(*) FROM bench_record'));
         $this->post(self::JOB.'/bench/keyed', ['unit' => $unit('1-'.$number, $mac)] + $values);
@@ -164,7 +164,7 @@ final class BenchAtWorkTest extends AppTestCase
         self::assertSame($number, $this->number('SELECT COUNT(*) FROM bench_record WHERE user_id = ?', $tomas), 'signed by who did it');
         self::assertSame($number, $this->number('SELECT COUNT(*) FROM bench_record WHERE at = ?', '2026-01-02 09:30:00'));
         $history = $this->client->request('GET', self::JOB.'/history')->text();
-        self::assertStringContainsString('Keyed in from paper, for Tomas Wray: Customs phone', $history);
+        self::assertStringContainsString('Paper records for Tomas Wray: Customs phone', $history);
         $this->post(self::JOB.'/bench/keyed', ['unit' => $unit('', '')] + ['on' => 'tomorrow'] + $values);
         self::assertSelectorTextContains('.said.error', 'allowed is a day and time that has passed');
     }
@@ -183,15 +183,15 @@ final class BenchAtWorkTest extends AppTestCase
         self::assertStringContainsString('Ramp telephone: Unpack and check contents', $day);
         self::assertStringContainsString('The licence desk Timetable server', $day);
         self::assertStringContainsString('The client Crew room bar', $day);
-        self::assertMatchesRegularExpression('/\d+ h \d\d min of hands on \d+ units/', $day);
+        self::assertMatchesRegularExpression('/\d+ h \d\d min of work on \d+ devices/', $day);
     }
 
     public function testDatesAreListedAndGoIntoACalendar(): void
     {
         $this->as('vera');
         $page = $this->client->request('GET', self::JOB.'/dates');
-        self::assertStringContainsString('Keys for content', $page->filter('main table')->text());
-        self::assertStringContainsString('one family on both', $page->filter('main')->text());
+        self::assertStringContainsString('Content keys', $page->filter('main table')->text());
+        self::assertStringContainsString('same firmware family', $page->filter('main')->text());
         $this->client->request('GET', self::JOB.'/dates.ics');
         self::assertStringStartsWith("BEGIN:VCALENDAR\r\n", $this->body());
         self::assertStringContainsString('ends-', $this->body());
@@ -249,7 +249,7 @@ final class BenchAtWorkTest extends AppTestCase
         self::assertStringContainsString('Berth 1 camera: to do again', $open());
         self::assertStringContainsString(\sprintf('Gateway was %s, is 10.47.20.254', $was), $open());
         $step = $this->client->request('GET', $bench.'?step=address')->filter('.kept')->first()->text();
-        self::assertStringContainsString('To do again: Gateway was', $step);
+        self::assertStringContainsString('Repeat: Gateway was', $step);
         $this->post($bench, ['step' => 'address', 'reopen' => '1']);
         $this->post($bench, ['step' => 'address', 'reason' => 'set anew']);
         self::assertStringNotContainsString('to do again', $open());
@@ -274,7 +274,7 @@ final class BenchAtWorkTest extends AppTestCase
         $bar = self::JOB.'/bench/crew-bar';
         $this->post($bar, ['step' => 'ask']);
         self::assertResponseStatusCodeSame(422);
-        self::assertSelectorTextContains('[role=alert]', 'what others must say');
+        self::assertSelectorTextContains('[role=alert]', 'answers that are missing');
         $this->post($bar, ['step' => 'ask', 'reason' => 'The client brings it on the day']);
         self::assertResponseRedirects();
     }

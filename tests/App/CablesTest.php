@@ -18,7 +18,7 @@ final class CablesTest extends AppTestCase
         ));
         self::assertSelectorTextContains('.cables article', 'no capacity for another stream like the largest');
         self::assertSelectorTextContains('.why', 'Send "Landing camera, live" with 58 Mbit/s.');
-        self::assertSelectorTextContains('.why', 'Berth 2 camera gets too little power from Pier switch, port 1');
+        self::assertSelectorTextContains('.why', 'Berth 2 camera does not get enough power from Pier switch, port 1');
         self::assertSelectorTextContains('.next', 'Send "Landing camera, live" with 58 Mbit/s.');
         self::assertSelectorNotExists('.next button', 'a viewer takes nothing');
         self::assertSame(['1'], $page->filter('.front [data-state=short]')->each(static fn ($port): string => $port->text()));
@@ -36,7 +36,7 @@ final class CablesTest extends AppTestCase
         self::assertSelectorTextContains('h1', 'Cables');
         self::assertSelectorNotExists('.cables article .too-much');
         self::assertStringContainsString('120 of 120', $page->filter('.cables article')->text());
-        self::assertSelectorTextContains('.next', 'Take a shorter or a better cable');
+        self::assertSelectorTextContains('.next', 'Use a shorter or better cable');
     }
 
     public function testALeadBeginsWithASwitch(): void
@@ -62,7 +62,7 @@ final class CablesTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', '"Switch" and "Port" among them');
         $text = "Switch;Port;Unit;Metres\nPier switch;1;Berth 2 camera;40\nPier switch;24;Nobody;";
         $this->client->submitForm('Show what would change', ['text' => $text]);
-        self::assertSelectorTextContains('.sheet h2', '1 changed, 1 not taken');
+        self::assertSelectorTextContains('.sheet h2', '1 changed, 1 refused');
         self::assertSelectorTextContains('.sheet', 'the name of a unit of this job');
         self::assertSame(96.0, $this->job()->devices['berth-2']->interfaces[0]->plug->metres, 'nothing yet');
         $this->client->submitForm('Apply changes T');

@@ -19,7 +19,7 @@ final class CliTest extends TestCase
     public static function calls(): iterable
     {
         yield 'check' => [['check', self::DEMO], 1, '48 findings.'];
-        yield 'check a clean job' => [['check', 'demo/skerry-slip.json'], 0, 'Nothing found.'];
+        yield 'check a clean job' => [['check', 'demo/skerry-slip.json'], 0, 'No findings.'];
         yield 'plan' => [['plan', self::DEMO], 0, '10.47.20.25/24'];
         yield 'plan by something else' => [['plan', self::DEMO, '--by=colour'], 2, 'kind or location'];
         yield 'first contact' => [
@@ -33,9 +33,13 @@ final class CliTest extends TestCase
             2,
             'eth0=10.47.20.250/24',
         ];
-        yield 'prove' => [['prove', self::DEMO, '--trace', 'announcements'], 1, '25 intents, 95 pairs, 10 intents fail, 1 cannot be told.'];
+        yield 'prove' => [
+            ['prove', self::DEMO, '--trace', 'announcements'],
+            1,
+            '25 intents, 95 pairs, 10 intents fail, 1 not predictable.',
+        ];
         yield 'prove a clean job' => [['prove', 'demo/skerry-slip.json'], 0, '0 intents fail'];
-        yield 'load' => [['load', self::DEMO], 1, 'TOO MUCH radio '];
+        yield 'load' => [['load', self::DEMO], 1, 'OVERLOAD radio '];
         $radio = '{"link":"radio","direction":"to-from","kbps":124000.0,"limitKbps":120000.0,';
         yield 'load, a line each' => [['load', self::DEMO, '--json'], 1, $radio];
         yield 'load of a clean job' => [['load', 'demo/skerry-slip.json'], 0, 'No stream'];
@@ -62,7 +66,7 @@ final class CliTest extends TestCase
         yield 'repairs' => [
             ['repair', self::DEMO, '--intent', 'announcements'],
             1,
-            'please switch on the IGMP querier',
+            'please enable the IGMP querier',
         ];
         yield 'a probe nobody knows' => [
             ['probe', self::DEMO, '--target', '127.0.0.1', '--kind', 'smoke'],
@@ -82,16 +86,16 @@ final class CliTest extends TestCase
         yield 'keys in a mode nobody knows' => [['keys', 'desk-phone-keypad', 'a', '--start', 'greek'], 2, 'digits, lower, upper'];
         yield 'keys of a kind nobody knows' => [['keys', 'abacus', 'a'], 2, 'desk-phone-keypad'];
         yield 'settings' => [['settings', self::DEMO, 'hall-music'], 0, 'else 3, computed from the plan'];
-        yield 'settings still open' => [['settings', self::DEMO, 'crew-bar'], 1, 'ask the client'];
+        yield 'settings not set' => [['settings', self::DEMO, 'crew-bar'], 1, 'ask the client'];
         yield 'settings of nobody' => [['settings', self::DEMO, 'hal-music'], 2, 'Did you mean "hall-music"?'];
-        yield 'pairings' => [['pairings', self::DEMO], 1, 'BROKEN  Fax mode: Customs fax T.38, Phone system G.711 pass-through'];
+        yield 'pairings' => [['pairings', self::DEMO], 1, 'BROKEN  Fax mode: Customs fax T.38, Phone system as sound, G.711'];
         yield 'pairings that agree' => [['pairings', 'demo/skerry-slip.json'], 0, 'ok      Codec'];
         yield 'runbook' => [['runbook', self::DEMO, 'ramp-phone'], 0, 'keys for 024700001083 (12 presses'];
         yield 'runbook as Markdown' => [['runbook', self::DEMO, 'tide-cam', '--markdown'], 0, '- [x] **Unpack and check contents**'];
         yield 'runbook as JSON' => [['runbook', self::DEMO, 'lift-phone', '--json'], 0, '{"device":"lift-phone","steps":[{"id":'];
         yield 'schedule' => [['schedule', self::DEMO, '--technicians', '2'], 0, 'Critical path:'];
         yield 'schedule as JSON' => [['schedule', self::DEMO, '--technicians', '1', '--json'], 0, '{"makespan":'];
-        yield 'schedule as the job says' => [['schedule', self::DEMO], 0, ' with 2; no order takes less than '];
+        yield 'schedule as the job says' => [['schedule', self::DEMO], 0, ' with 2; shortest possible: '];
         yield 'schedule for nobody' => [['schedule', self::DEMO, '--technicians', '0'], 2, '1 to 4 technicians'];
         yield 'schedule for some' => [['schedule', self::DEMO, '--technicians', 'some'], 2, '1 to 4 technicians'];
         yield 'ask' => [['ask', self::DEMO], 1, 'To the client\'s network administrator, for Kestrel Sound Ferries'];
@@ -101,7 +105,7 @@ final class CliTest extends TestCase
         yield 'a vault that is none' => [['vault', 'open', self::DEMO, '--passphrase-file', self::DEMO], 2, 'a file that Vault exported'];
         yield 'a vault that is not there' => [['vault', 'open', 'nowhere.json'], 2, 'a file that exists'];
         yield 'a vault asked otherwise' => [['vault', 'shut', self::DEMO], 2, 'vorhut vault open FILE'];
-        yield 'a kind' => [['profile', 'check', 'profiles/zone-streamer.json'], 0, 'Nothing wrong.'];
+        yield 'a kind' => [['profile', 'check', 'profiles/zone-streamer.json'], 0, 'No errors.'];
         yield 'no kind at all' => [['profile', 'check', self::DEMO], 2, '$.format'];
         yield 'a kind asked otherwise' => [['profile', 'bless', 'profiles/zone-streamer.json'], 2, 'check'];
         yield 'help' => [['reach', '--help'], 0, '"kind":"unicast"'];

@@ -88,7 +88,7 @@ final class DevicesTest extends AppTestCase
         $this->as('tomas');
         $this->client->submit($undo);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'It was not undone. Ines Aldermoor changed');
+        self::assertSelectorTextContains('[role=alert]', 'Not undone. Ines Aldermoor changed');
         self::assertSame('B', $this->job()->devices['berth-1']->serial);
     }
 
@@ -137,7 +137,7 @@ final class DevicesTest extends AppTestCase
     {
         $this->as('tomas');
         $crawler = $this->client->request('GET', self::JOB.'/networks');
-        self::assertSelectorTextContains('.why h2', 'Two units on 10.47.50.40');
+        self::assertSelectorTextContains('.why h2', 'Two devices have the address 10.47.50.40');
         $this->client->submit($crawler->selectButton('Apply change A')->form());
         self::assertResponseRedirects(self::JOB.'/networks');
         self::assertSame('10.47.50.41/24', (string) $this->job()->devices['horn-spare']->primaryAddress());
@@ -175,7 +175,7 @@ final class DevicesTest extends AppTestCase
         self::assertCount(0, $page->filter('#many select[name=stage] option[value="-"]'), 'a stage there always is');
         $this->post(self::JOB.'/devices/many', ['gateway' => '10.47.20.1']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'Tick the units first');
+        self::assertSelectorTextContains('[role=alert]', 'Select devices first');
         $this->post(self::JOB.'/devices/many', ['device' => ['horn-spare', 'nobody'], 'remove' => '1']);
         self::assertArrayNotHasKey('horn-spare', $this->job()->devices);
         self::assertCount(80, $this->job()->devices);
@@ -199,12 +199,12 @@ final class DevicesTest extends AppTestCase
             ->getCrawler()
             ->filter('table.units thead th')
             ->each(static fn (Crawler $th): string => $th->text());
-        self::assertSame(['Name', 'Serial', 'Host name'], $heads());
+        self::assertSame(['Name', 'Serial number', 'Host name'], $heads());
         $this->client->request('GET', self::JOB.'/devices?profile=ptz-camera-rotary');
-        self::assertSame(['Name', 'Serial', 'Host name'], $heads(), 'they are remembered');
+        self::assertSame(['Name', 'Serial number', 'Host name'], $heads(), 'they are remembered');
         self::assertSelectorNotExists('td.pick', 'who only looks changes nothing');
         $this->client->request('GET', self::JOB.'/devices.csv?q=KS-20-0021&profile=ptz-camera-rotary');
-        self::assertSame("\u{FEFF}Name,Serial,Host name\r\nBerth 1 camera,KS-20-0021,berth-1\r\n", $this->body());
+        self::assertSame("\u{FEFF}Name,Serial number,Host name\r\nBerth 1 camera,KS-20-0021,berth-1\r\n", $this->body());
     }
 
     public function testWhatIsSaidOfManyStandsOnce(): void

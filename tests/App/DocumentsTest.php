@@ -44,7 +44,7 @@ final class DocumentsTest extends AppTestCase
         }
         self::assertStringContainsString('10.47.60.0/25', $files['drawings/networks.svg']);
         self::assertStringContainsString('Battery supply', $files['drawings/rack-1.svg']);
-        self::assertStringContainsString('the answer stops here', $files['drawings/way-control-calls-windows.svg']);
+        self::assertStringContainsString('reply stops here', $files['drawings/way-control-calls-windows.svg']);
         // Every list is a sheet, and reads back as it stands in the list itself.
         self::assertStringStartsWith(implode("\t", PrintableLists::all()['addresses']->heads()), XlsxReader::text($files['lists.xlsx']));
     }
@@ -55,7 +55,7 @@ final class DocumentsTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/hand-over');
         $this->post(self::JOB.'/hand-over/documents', ['d' => ['nonsense']]);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'Nothing was ticked');
+        self::assertSelectorTextContains('[role=alert]', 'Select at least one document');
         self::assertSame([], $this->em()->getRepository(DocumentsRun::class)->findAll());
         $this->made(['cards']);
         $run = $this->em()->getRepository(DocumentsRun::class)->findOneBy([]) ?? throw new \LogicException();
@@ -122,7 +122,7 @@ final class DocumentsTest extends AppTestCase
         self::assertSame([], $view->units);
         $intents = \count($this->job()->intents);
         self::assertCount(40, $view->proof);
-        self::assertSame(\sprintf('%d more are not printed here. They are under Proof.', $intents - 40), $view->proofMore);
+        self::assertSame(\sprintf('%d more are not printed here. The full list is in Proof.', $intents - 40), $view->proofMore);
     }
 
     private function moreIntents(int $count): void

@@ -23,26 +23,26 @@ final class HandOverTest extends AppTestCase
     {
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/hand-over');
-        self::assertSelectorTextContains('.next', 'open that nobody has accepted');
+        self::assertSelectorTextContains('.next', 'not accepted');
         $titles = $page->filter('.cables h2')->each(static fn ($h): string => explode("\n", trim($h->text(null, false)))[0]);
         self::assertSame(
             [
-                'Devices not configured', 'Values not set', 'Findings', 'Not proven',
-                'Licences and expiry dates', 'Export documents', 'Visit again', 'Sign',
+                'Devices not configured', 'Values not set', 'Findings', 'Not tested',
+                'Licences and expiry dates', 'Export documents', 'Start visit', 'Sign',
             ],
             array_map(trim(...), $titles),
         );
         self::assertSelectorTextContains('.open-items', 'Berth 4 camera');
         $work = $page->filter('.work')->text();
         self::assertStringContainsString('Receiver 3 has no gateway', $work);
-        self::assertStringContainsString('It fails on paper', $work);
-        self::assertStringContainsString('Proven on paper; 0 of', $work);
+        self::assertStringContainsString('Predicted to fail', $work);
+        self::assertStringContainsString('Predicted to hold; 0 of', $work);
         $isFindings = static fn (Crawler $section): bool => str_starts_with(trim($section->filter('h2')->text()), 'Findings');
         $item = $page->filter('section.cables')->reduce($isFindings)->filter('li')->first();
         $form = $item->selectButton('Save reason')->form(['reason' => 'The client moves it in spring.']);
         $this->client->submit($form);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('.open-items .accepted', 'stays open: The client moves it in spring. (Ines Aldermoor');
+        self::assertSelectorTextContains('.open-items .accepted', 'accepted: The client moves it in spring. (Ines Aldermoor');
         self::assertSelectorTextContains('.head small', '1 of them accepted');
         $accepted = $this->client->getCrawler()->filter('.open-items .accepted');
         $this->client->submit($accepted->selectButton('Save reason')->form(['reason' => '']));
@@ -70,7 +70,7 @@ final class HandOverTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/hand-over');
         $this->client->submitForm('Sign and freeze this state', ['takenBy' => '']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'a name is wanted');
+        self::assertSelectorTextContains('[role=alert]', 'name of the client');
         $before = JobFile::write($this->job());
         $saw = function (string $pair, PairVerdict $span): void {
             [$from, $to] = [...explode('>', $pair), ''];
@@ -109,7 +109,7 @@ final class HandOverTest extends AppTestCase
         self::assertSelectorNotExists('.turned');
         $lines = $page->filter('.open-items')->first()->filter('li > div:first-child')->each(static fn ($d): string => $d->text());
         self::assertSame([
-            'Device Berth 1 camera changed Place: Pier and ramps → Waiting hall',
+            'Device Berth 1 camera changed Location: Pier and ramps → Waiting hall',
             'Device Receiver 3 changed Interfaces 1 Gateway: nothing → 10.47.60.1',
             'Device Waiting hall kiosk gone',
         ], $lines);
@@ -149,7 +149,7 @@ final class HandOverTest extends AppTestCase
         self::assertCount(1, $page->filter('.accepted'), 'what was accepted is not what stands there now');
         $this->client->request('POST', $url.'/accept', ['item' => 'since 1 none', 'reason' => 'x', '_token' => 'csrf-token']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'no longer otherwise');
+        self::assertSelectorTextContains('[role=alert]', 'equals the signed one again');
         $this->as('vera');
         $values = ['list' => 'devices', 'id' => 'berth-1', 'version' => $this->version(), '_token' => 'csrf-token'];
         $this->client->request('POST', $url.'/back', $values);
@@ -202,7 +202,7 @@ final class HandOverTest extends AppTestCase
     {
         $this->as('ines');
         $this->client->request('GET', '/job/skerry-slip/hand-over');
-        self::assertSelectorTextContains('.work', 'Proven on paper');
+        self::assertSelectorTextContains('.work', 'Predicted to hold');
         self::assertSelectorTextNotContains('.work', 'Findings');
     }
 }

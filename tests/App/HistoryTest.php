@@ -66,9 +66,9 @@ final class HistoryTest extends AppTestCase
         }
         $page = $this->client->request('GET', self::JOB.'/history?q=e');
         self::assertCount(50, $page->filter('tbody tr'));
-        $page = $this->client->click($page->selectLink('Earlier ones E')->link());
+        $page = $this->client->click($page->selectLink('Older E')->link());
         self::assertCount(2, $page->filter('tbody tr'));
-        $page = $this->client->click($page->selectLink('Later ones L')->link());
+        $page = $this->client->click($page->selectLink('Newer L')->link());
         self::assertCount(50, $page->filter('tbody tr'));
     }
 

@@ -243,7 +243,7 @@ final class JobEditorTest extends AppTestCase
             self::assertStringContainsString('Ines Aldermoor changed Berth 1 camera', $e->getMessage());
         }
         $this->expectException(EditConflict::class);
-        $this->expectExceptionMessage('not there any more');
+        $this->expectExceptionMessage('no longer exists');
         $this->apply(new ChangeSet('Third', [new Edit(Device::class, 'ghost', ['id' => 'ghost', 'profile' => 'generic-host'], null)]));
     }
 
@@ -343,16 +343,16 @@ final class JobEditorTest extends AppTestCase
         );
         self::assertSame(
             [
-                'brief' => ['48 findings in all', true, 0],
+                'brief' => ['48 findings', true, 0],
                 'networks' => ['12 segments', true, 9],
                 'devices' => ['81, 3 without address', false, 17],
-                'pairings' => ['37 pairs', false, 3],
-                'bench' => ['48 of 81 set up', false, 4],
-                'voice' => ['24 numbers', false, 6],
+                'pairings' => ['37 pairings', false, 3],
+                'bench' => ['48 of 81 configured', false, 4],
+                'voice' => ['24 extensions', false, 6],
                 'media' => ['6 streams', false, 8],
                 'power' => ['2 racks', false, 1],
-                'proof' => ['10 of 25 fail', false, 0],
-                'hand-over' => ['not ready', false, 0],
+                'proof' => ['10 of 25 intents fail', false, 0],
+                'hand-over' => ['not ready to sign', false, 0],
             ],
             $states($reading->digest($this->stored())),
         );
@@ -361,12 +361,12 @@ final class JobEditorTest extends AppTestCase
                 'brief' => ['nothing open', true, 0],
                 'networks' => ['2 segments', true, 0],
                 'devices' => ['5', true, 0],
-                'pairings' => ['1 pair', true, 0],
-                'bench' => ['5 of 5 set up', true, 0],
-                'voice' => ['2 numbers', true, 0],
+                'pairings' => ['1 pairing', true, 0],
+                'bench' => ['5 of 5 configured', true, 0],
+                'voice' => ['2 extensions', true, 0],
                 'media' => ['none planned', false, 0],
                 'power' => ['none planned', false, 0],
-                'proof' => ['all 3 hold', true, 0],
+                'proof' => ['all 3 intents hold', true, 0],
                 'hand-over' => ['ready', true, 0],
             ],
             $states($reading->digest($this->stored('skerry-slip'))),

@@ -85,7 +85,7 @@ final class JournalTest extends AppTestCase
         foreach ($entries as $entry) {
             $this->post(self::JOB.'/undo/'.$entry->getId());
             $this->client->followRedirect();
-            self::assertSelectorTextContains('[role=alert]', 'It was not undone. Nothing was changed: this would change');
+            self::assertSelectorTextContains('[role=alert]', 'Not undone. Nothing was changed: this would change');
         }
         self::assertSame($count, $this->em()->getRepository(Change::class)->count([]));
         self::assertTrue($this->job()->segments['sound']->querier);

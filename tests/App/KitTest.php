@@ -74,7 +74,7 @@ final class KitTest extends TestCase
             self::assertSame(hash('sha256', JobFile::write(self::small())), $file->head->plan);
             self::assertSame('10.204.1.20', $file->head->clock, 'a time server said how its clock goes');
             self::assertEqualsWithDelta(0.0, $file->head->offset, 0.5);
-            self::assertSame('its clock goes right, by 10.204.1.20', $file->clock());
+            self::assertSame('its clock is right, by 10.204.1.20', $file->clock());
             self::assertSame([['reach', 'one', 'two', PairVerdict::Through, 'laptop in the hut']], array_map(
                 static fn (ProbeLine $l): array => [$l->intent, $l->from, $l->to, $l->seen, $l->vantage],
                 $file->seen,

@@ -22,7 +22,7 @@ final class LabTest extends AppTestCase
     {
         $this->as('tomas');
         $crawler = $this->client->request('GET', self::OTHER.'/proof');
-        self::assertSelectorTextContains('#lab', 'The lab does not run');
+        self::assertSelectorTextContains('#lab', 'The lab is not running');
         $this->client->submit($crawler->selectButton('Start the lab B')->form());
         $crawler = $this->client->followRedirect();
         self::assertSelectorTextContains('#lab', 'The lab is starting');
@@ -30,7 +30,7 @@ final class LabTest extends AppTestCase
         self::assertTrue($this->labs()->labOf($this->stored('skerry-slip'))?->isWanted());
         $this->client->submit($crawler->selectButton('Stop the lab B')->form());
         $this->client->followRedirect();
-        self::assertSelectorTextContains('#lab', 'The lab does not run');
+        self::assertSelectorTextContains('#lab', 'The lab is not running');
     }
 
     public function testARunningLabShowsWhereItsUnitsAre(): void
@@ -87,7 +87,7 @@ final class LabTest extends AppTestCase
         try {
             $gate->check('203.0.113.1');
         } catch (RefusedTarget $e) {
-            self::assertStringStartsWith('Field mode was deactivated', $e->getMessage());
+            self::assertStringStartsWith('Field mode was switched off', $e->getMessage());
 
             return;
         }

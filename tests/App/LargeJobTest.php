@@ -29,13 +29,13 @@ final class LargeJobTest extends AppTestCase
         $url = '/job/'.$this->large(200)->getSlug();
         $page = $this->client->request('GET', $url.'/proof');
         self::assertSelectorTextContains('.next', 'Searching for the smallest change');
-        self::assertSelectorTextContains('#repairs', 'It is being looked for');
+        self::assertSelectorTextContains('#repairs', 'Searching');
         self::assertCount(0, $page->filter('form[action$="/proof/repair"]'));
         $next = (string) $page->filter('.next')->attr('hx-get');
         $pair = (string) $page->filter('#repairs')->attr('hx-get');
 
         $this->client->request('GET', $next);
-        self::assertSelectorTextContains('.next', 'Looking', 'still');
+        self::assertSelectorTextContains('.next', 'Searching', 'still');
         self::assertSame(2, $this->waiting(), 'however often it is asked for');
         $this->work('soon');
         $this->work('soon');

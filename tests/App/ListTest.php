@@ -37,7 +37,7 @@ final class ListTest extends AppTestCase
     {
         $this->as('ines');
         $this->client->request('GET', '/');
-        $this->client->submitForm('Begin', ['name' => 'Ferry office', 'client' => 'Kestrel', 'timezone' => 'Europe/Oslo']);
+        $this->client->submitForm('Create job', ['name' => 'Ferry office', 'client' => 'Kestrel', 'timezone' => 'Europe/Oslo']);
         self::assertResponseRedirects('/job/ferry-office/networks');
         $this->client->followRedirect();
         $this->client->request('GET', '/job/ferry-office/networks?edit=new');
@@ -55,14 +55,14 @@ final class ListTest extends AppTestCase
         $crawler = $this->post('/job/ferry-office/list', ['text' => self::list(40)]);
         self::assertResponseIsSuccessful();
         self::assertSelectorTextContains('.next', '37 new');
-        self::assertSelectorTextContains('main', '3 rows to mend');
+        self::assertSelectorTextContains('main', '3 rows to fix');
         self::assertSelectorTextContains('main', 'Unknown device types');
         self::assertSame(
             ['line 5, MAC', 'line 31, VLAN'],
             $crawler->filter('td[data-label=Line]')->slice(0, 2)->each(static fn ($td): string => $td->text()),
         );
         self::assertCount(0, $this->job('ferry-office')->devices, 'a preview changes nothing');
-        $this->client->submit($crawler->selectButton('Take over 37 rows T')->form());
+        $this->client->submit($crawler->selectButton('Import 37 rows T')->form());
         self::assertResponseRedirects('/job/ferry-office/devices');
         self::assertCount(37, $this->job('ferry-office')->devices);
 
@@ -114,7 +114,7 @@ final class ListTest extends AppTestCase
         $form = $page->selectButton('Show what would change')->form(['column[1]' => 'serial']);
         $page = $this->client->submit($form, [], ['HTTP_ORIGIN' => 'http://localhost']);
         self::assertSame('serial', $page->filter('select[name="column[1]"] option[selected]')->attr('value'));
-        self::assertStringContainsString('as you said', $page->filter('main')->text());
+        self::assertStringContainsString('as you chose', $page->filter('main')->text());
         self::assertStringContainsString('Paging horn', $page->filter('table.dense')->last()->text(), 'its kind by name');
 
         // Of a list with other columns nothing was said.
@@ -283,13 +283,13 @@ final class ListTest extends AppTestCase
         $this->as('ines');
         $list = "Name;Kind;Ext\nBerth hand;wifi-phone;2977\n";
         $page = $this->post(self::JOB.'/list', ['text' => $list]);
-        self::assertSelectorTextContains('.lacks', 'Make 1 extension that this job lacks: 2977');
-        $form = $page->selectButton('Look again L')->form();
+        self::assertSelectorTextContains('.lacks', 'Create 1 extension missing in this job: 2977');
+        $form = $page->selectButton('Preview again L')->form();
         $page = $this->post(self::JOB.'/list', ['numbers' => '1'] + $form->getPhpValues());
         self::assertSelectorTextContains('.next', '1 extension will be made');
-        self::assertSelectorTextContains('.next', 'Take over 1 extension');
+        self::assertSelectorTextContains('.next', 'Import 1 extension');
         self::assertCount(1, $page->filter('.lacks input[name=numbers][checked]'), 'the tick stays');
-        $this->client->submit($page->selectButton('Take over 1 extension T')->form());
+        $this->client->submit($page->selectButton('Import 1 extension T')->form());
         self::assertArrayHasKey('2977', $this->job()->extensions);
     }
 
@@ -297,12 +297,12 @@ final class ListTest extends AppTestCase
     {
         $this->as('ines');
         $page = $this->post(self::JOB.'/list', ['text' => "Name;Sort of thing\nOne new;Horn\nTwo new;Horn\n"]);
-        self::assertSelectorTextContains('.next', '2 rows say no kind and become computers');
+        self::assertSelectorTextContains('.next', '2 rows have no device type and become computers');
         self::assertSelectorTextContains('.lacks', 'no device type');
-        $form = $page->selectButton('Look again L')->form();
+        $form = $page->selectButton('Preview again L')->form();
         $page = $this->post(self::JOB.'/list', ['kinds' => [['text' => '', 'is' => 'paging-horn']]] + $form->getPhpValues());
         self::assertSelectorTextNotContains('.next', 'computers');
-        $this->client->submit($page->selectButton('Take over 2 rows T')->form());
+        $this->client->submit($page->selectButton('Import 2 rows T')->form());
         self::assertSame('paging-horn', $this->job()->devices['one-new']->profile);
     }
 
@@ -310,7 +310,7 @@ final class ListTest extends AppTestCase
     {
         $this->as('ines');
         $page = $this->post(self::JOB.'/list', ['text' => "Name;Type;Room\nEye 1;PTZ camera;\nTalk 1;Desk phone;\n"]);
-        $said = $page->selectButton('Look again L')->form()->getValues();
+        $said = $page->selectButton('Preview again L')->form()->getValues();
         self::assertSame(['PTZ camera', 'ptz-camera-rotary'], [$said['kinds[0][text]'], $said['kinds[0][is]']]);
         self::assertSame(['Desk phone', ''], [$said['kinds[1][text]'], $said['kinds[1][is]']]);
     }
@@ -322,9 +322,9 @@ final class ListTest extends AppTestCase
         $page = $this->post(self::JOB.'/list', ['text' => $list]);
         $said = $page->filter('p.care')->each(static fn (Crawler $p): string => $p->text());
         self::assertSame([
-            '△ 1 address is what the units have from the factory (192.0.2.80). It is not taken as planned: the address stays open.',
-            '△ 1 unit has no network port by its kind (Old fax). '
-                .'Network and address are left out: say in Pairings what it is connected to.',
+            '△ 1 address is a factory address (192.0.2.80). It is not used as the planned address: the address stays open.',
+            '△ 1 device has no network port by its device type (Old fax). '
+                .'Segment and address are ignored: enter in Pairings what it is connected to.',
         ], $said);
         self::assertSelectorTextContains('.next', '2 new');
     }
@@ -337,21 +337,21 @@ final class ListTest extends AppTestCase
             ."Mole 2;Tischtelefon;Mole house;2802;02-47-00-00-71-0G\n";
         $page = $this->post(self::JOB.'/list', ['text' => $list]);
         self::assertSelectorTextContains('main', 'Unknown device types');
-        $form = $page->selectButton('Look again L')->form();
+        $form = $page->selectButton('Preview again L')->form();
         self::assertSame('Tischtelefon', $form->getValues()['kinds[0][text]']);
         $said = ['kinds' => [['text' => 'Tischtelefon', 'is' => 'desk-phone-page']], 'column' => [1 => 'profile']];
         $page = $this->post(self::JOB.'/list', $said + $form->getPhpValues());
-        self::assertSelectorTextContains('main', 'Make 1 place that this job lacks: Mole house');
-        $form = $page->selectButton('Look again L')->form();
+        self::assertSelectorTextContains('main', 'Create 1 location missing in this job: Mole house');
+        $form = $page->selectButton('Preview again L')->form();
         $page = $this->post(self::JOB.'/list', ['places' => '1', 'numbers' => '1'] + $form->getPhpValues());
         self::assertSelectorTextContains('.next', '1 new');
         $mend = $page->filter('input[name^=mend]');
         self::assertSame(['mend[3][4]', '02-47-00-00-71-0G'], [$mend->attr('name'), $mend->attr('value')]);
-        $form = $page->selectButton('Look again L')->form();
+        $form = $page->selectButton('Preview again L')->form();
         $page = $this->post(self::JOB.'/list', ['mend' => [3 => [4 => '02-47-00-00-71-02']]] + $form->getPhpValues());
         self::assertSelectorTextContains('.next', '2 new');
         self::assertSelectorTextContains('textarea[name=text]', '71-02');
-        $this->client->submit($page->selectButton('Take over 2 rows T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->submit($page->selectButton('Import 2 rows T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
         $job = $this->job();
         self::assertSame(['desk-phone-page', 'mole-house'], [$job->devices['mole-2']->profile, $job->devices['mole-2']->location]);
         self::assertSame('mole-2', $job->extensions['2802']->device);
@@ -369,16 +369,16 @@ final class ListTest extends AppTestCase
         $this->as('ines');
         $list = "Name;Dings\nPlain 1;Wetter\n";
         $page = $this->post(self::JOB.'/list', ['text' => $list]);
-        $form = $page->selectButton('Look again L')->form();
+        $form = $page->selectButton('Preview again L')->form();
         self::assertSame('', $form->getValues()['column[1]'], 'nobody knows what it is');
         $page = $this->post(self::JOB.'/list', ['column' => [0 => 'name', 1 => 'serial']] + $form->getPhpValues());
-        $this->client->submit($page->selectButton('Take over 1 row T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->submit($page->selectButton('Import 1 row T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
         self::assertSame('Wetter', $this->job()->devices['plain-1']->serial);
         $page = $this->post(self::JOB.'/list', ['text' => "Name;Dings\nPlain 2;Wind\n"]);
-        $this->client->submit($page->selectButton('Take over 1 row T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->submit($page->selectButton('Import 1 row T')->form(), [], ['HTTP_ORIGIN' => 'http://localhost']);
         self::assertSame('Wind', $this->job()->devices['plain-2']->serial);
         $page = $this->post(self::JOB.'/list', ['text' => "Name;Bums\nPlain 3;Nebel\n"]);
-        self::assertSame('', $page->selectButton('Look again L')->form()->getValues()['column[1]'], 'of another list nothing was said');
+        self::assertSame('', $page->selectButton('Preview again L')->form()->getValues()['column[1]'], 'of another list nothing was said');
     }
 
     public function testWhatIsWrongInManyRowsIsSaidOnce(): void

@@ -36,7 +36,7 @@ final class LiveTestTest extends AppTestCase
         self::assertMatchesRegularExpression('/^tcp 127\.47\.10\.10:\d+ \w+ in [\d.]+ ms$/', (string) $seen[0]->getEvidence());
         $this->client->request('GET', self::JOB.'/proof?intent=guests-phone-system&pair=guest-1%3Epbx');
         self::assertSelectorTextContains('.why', 'live in the lab from Ticket office tablet');
-        self::assertSelectorTextContains('[role=status]', '1 pair asked in the lab');
+        self::assertSelectorTextContains('[role=status]', '1 pair tested in the lab');
         self::assertSelectorTextSame('.where', '◇ lab');
         $site = SweepRun::ON_SITE;
         $who = $this->person('tomas');
@@ -66,7 +66,7 @@ final class LiveTestTest extends AppTestCase
     {
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/proof/calls');
-        self::assertSelectorTextContains('.next', 'Next: phones have their file. Press F.');
+        self::assertSelectorTextContains('.next', 'Next: Provisioning (key F).');
         $this->client->submitForm('Test Internal call, same subnet 2');
         self::assertResponseRedirects(self::JOB.'/proof/calls');
         $this->work();
@@ -120,7 +120,7 @@ final class LiveTestTest extends AppTestCase
             ->findOneBy([], ['id' => 'DESC']);
         self::assertSame(
             \sprintf('◇ %d of 1 hold in the lab', (int) $latest?->getSpan()->holds()),
-            trim($crawler->filter('tr.sel td[data-label=Observed]')->first()->text()),
+            trim($crawler->filter('tr.sel td[data-label=Tested]')->first()->text()),
         );
     }
 
@@ -151,7 +151,7 @@ final class LiveTestTest extends AppTestCase
         $this->post(self::JOB.'/tests', ['intent' => 'ping']);
         $this->work();
         $this->client->request('GET', self::JOB.'/proof');
-        self::assertSelectorTextContains('[role=status]', 'Nothing here can be asked live yet');
+        self::assertSelectorTextContains('[role=status]', 'Nothing here can be tested live yet');
     }
 
     public function testFieldModeIsALeadsSwitchWithConfirmedRangesAndAJournalEntry(): void
@@ -178,7 +178,7 @@ final class LiveTestTest extends AppTestCase
         }
         $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'owner of these networks has agreed');
+        self::assertSelectorTextContains('[role=alert]', 'owner of these networks has given permission');
         $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28', 'confirmed' => '1']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.why', 'Enabled field mode for 203.0.113.0/28');
@@ -190,7 +190,7 @@ final class LiveTestTest extends AppTestCase
         $this->as('ines');
         $this->post(self::JOB.'/field-mode', ['ranges' => '203.0.113.0/28', 'confirmed' => '1']);
         $this->client->request('GET', self::JOB.'/proof');
-        self::assertSelectorTextContains('main', 'real units in 203.0.113.0/28 would be asked');
+        self::assertSelectorTextContains('main', 'real devices in 203.0.113.0/28 would be tested');
         $this->post(self::JOB.'/tests', ['onSite' => '1', 'intent' => 'station-cameras']);
         $this->work();
         $seen = $this->em()->getRepository(Observation::class)->findAll();
@@ -227,11 +227,11 @@ final class LiveTestTest extends AppTestCase
         );
         $this->client->followRedirect();
         $said = implode(' ', $this->client->getCrawler()->filter('.said')->each(static fn ($p): string => $p->text()));
-        foreach (['1 observation taken over, 3 lines refused', 'line 2, to', 'line 3, seen', 'line 4'] as $text) {
+        foreach (['1 observation imported, 3 lines refused', 'line 2, to', 'line 3, seen', 'line 4'] as $text) {
             self::assertStringContainsString($text, $said);
         }
         $this->client->request('GET', self::JOB.'/proof?intent=hut-calls-control&pair=hut-phone%3Ecodec');
-        self::assertSelectorTextContains('#intent', 'observed one way');
+        self::assertSelectorTextContains('#intent', 'tested one-way');
         self::assertSelectorTextContains('.why', 'call 127.47.30.50:5060 one-way');
         self::assertSelectorTextContains('.why', 'not as planned');
     }
@@ -254,8 +254,8 @@ final class LiveTestTest extends AppTestCase
         $clock = ['offset' => -3600.0, 'clock' => '10.47.1.123'];
         $this->bringBack([$head + $clock, $far, $same, $dialled, ['from' => 'trunk:gone'] + $dialled]);
         $said = $this->client->getCrawler()->filter('.said')->last()->text();
-        self::assertStringContainsString('Asked from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.', $said);
-        self::assertStringContainsString('1 pair with another test result from elsewhere', $said);
+        self::assertStringContainsString('Tested from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.', $said);
+        self::assertStringContainsString('1 pair differ from another vantage point', $said);
         self::assertStringContainsString('3 observations taken over, 1 line refused.', $said);
         self::assertSelectorTextContains('h1', 'Conflicting test results');
         $words = $this->client->getCrawler()->filter('.open-items p')->each(static fn (Crawler $p): string => trim($p->text()));
@@ -270,7 +270,7 @@ final class LiveTestTest extends AppTestCase
         $this->bringBack([['at' => '2099-01-01T00:00:00+00:00'] + $far]);
         self::assertSame(5, $this->number('SELECT COUNT(*) FROM observation WHERE at <= UTC_TIMESTAMP()'), 'nothing is seen in the future');
         $this->bringBack([$head]);
-        self::assertSelectorTextContains('.said', 'nothing that could be taken over');
+        self::assertSelectorTextContains('.said', 'holds no results');
     }
 
     /** @param list<array<string, mixed>> $lines */

@@ -15,7 +15,7 @@ final class MediaTest extends AppTestCase
         self::assertSelectorNotExists('.next button', 'a viewer takes nothing');
         self::assertSelectorTextContains('.stream', 'Tide encoder → Mobile uplink at the slip → Tide receiver');
         self::assertSelectorTextContains('.stream', '340 of 800 ms');
-        self::assertSelectorTextContains('.stream', '2.4 GB an hour');
+        self::assertSelectorTextContains('.stream', '2.4 GB/h (metered)');
         self::assertSelectorTextContains('.stream', '47 °C at most, rated to 45');
         self::assertSelectorExists('.log.too-much polyline');
         self::assertSelectorCount(5, '.stream .parts li');
@@ -36,7 +36,7 @@ final class MediaTest extends AppTestCase
         self::assertSelectorCount(1, '.sound-chain .apart');
         self::assertSelectorTextContains('.sound-chain .apart', '48 kHz');
         self::assertSelectorCount(0, '.time-line.too-much');
-        self::assertSame('112.0 ms, good from 105 to 165', $page->filter('.cables')->eq(2)->filter('p.v')->text());
+        self::assertSame('112.0 ms, allowed 105 to 165', $page->filter('.cables')->eq(2)->filter('p.v')->text());
         self::assertSelectorTextContains('table', '239.192.50.1');
         self::assertSelectorTextContains('table', 'Horn 1, Horn 2, Horn 3, Horn 4, Horn 5, Horn 6 and 4 more');
         self::assertSelectorTextContains('.parts', '3 Hall music tuner');
@@ -62,7 +62,7 @@ final class MediaTest extends AppTestCase
         $this->as('ines');
         $this->client->request('GET', self::JOB.'/power');
         self::assertSelectorCount(2, '.rack');
-        self::assertSelectorTextContains('.rack', 'Battery supply: two people lift 31 kg.');
+        self::assertSelectorTextContains('.rack', 'Battery supply: 31 kg, two people or a lifting aid.');
         self::assertSelectorTextContains('.sum-bar .v', "680 of 1\u{2009}840 W");
         $this->client->submitForm('Apply change T');
         $page = $this->client->followRedirect();
@@ -75,7 +75,7 @@ final class MediaTest extends AppTestCase
     public function testAnEmptyJobSaysWhatToDo(): void
     {
         $this->as('ines');
-        foreach (['chains' => 'No chain', 'power' => 'No rack', 'rooms' => 'No room system'] as $page => $says) {
+        foreach (['chains' => 'No audio chain', 'power' => 'No rack', 'rooms' => 'No room system'] as $page => $says) {
             $this->client->request('GET', '/job/skerry-slip/'.$page);
             self::assertResponseIsSuccessful();
             self::assertSelectorTextContains('.next', $says);

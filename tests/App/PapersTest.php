@@ -80,7 +80,7 @@ final class PapersTest extends AppTestCase
         // In the workbook of all lists it is the sheet of its name that counts.
         $book = XlsxWriter::write(new Sheet('Other', [['Name', 'Row'], ['No', 'extensions/2001']]), new Sheet('Phone list', $rows));
         $this->comesBack('phones', $book, 'lists.xlsx');
-        self::assertSelectorTextContains('.sheet .care', 'only a lead');
+        self::assertSelectorTextContains('.sheet .care', 'by a lead only');
         self::assertSelectorNotExists('.sheet form');
         $this->as('ines');
         $page = $this->comesBack('phones', $book, 'lists.xlsx');
@@ -96,7 +96,7 @@ final class PapersTest extends AppTestCase
         self::assertSame(404, $this->code(), 'it follows from others');
         $this->as('vera');
         $this->client->request('GET', self::JOB.'/papers/phones');
-        self::assertSelectorTextNotContains('.work', 'Take it back');
+        self::assertSelectorTextNotContains('.work', 'Import the changed list');
         $this->post(self::JOB.'/papers/phones/take', ['text' => "Name,Row\nX,extensions/2001\n"]);
         self::assertSame(403, $this->code());
     }
@@ -137,8 +137,8 @@ final class PapersTest extends AppTestCase
         $rows = array_column(PrintableLists::all()['heat']->rows($this->job()), null, 0);
         self::assertSame(['Eastholm, Eastholm hut', '7', '100.2', '342', '', '42', '40', 'Hut phone'], $rows['Eastholm, Eastholm hut']);
         self::assertSame('28', $rows['Northpier, Comms room'][5]);
-        $all = $rows['All places'];
-        unset($rows['All places']);
+        $all = $rows['All locations'];
+        unset($rows['All locations']);
         self::assertEqualsWithDelta((float) $all[2], array_sum(array_map(floatval(...), array_column($rows, 2))), 0.001);
         self::assertSame('81', $all[1]);
         self::assertSame('8', $all[4], 'units of which nobody knows what they draw');
@@ -205,7 +205,7 @@ final class PapersTest extends AppTestCase
     {
         $this->as('tomas');
         $file = (string) tempnam(sys_get_temp_dir(), 'list');
-        $rows = [['Name', 'Typ', 'Netz'], ['Berth 9 camera', 'PTZ camera, rotary', 'Video']];
+        $rows = [['Name', 'Typ', 'Netz'], ['Berth 9 camera', 'PTZ camera, rotary switch', 'Video']];
         file_put_contents($file, XlsxWriter::write(new Sheet('Kit', $rows)));
         $upload = new UploadedFile($file, 'kit.xlsx', test: true);
         $send = fn (UploadedFile $upload) => $this->client->request(

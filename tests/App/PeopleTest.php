@@ -74,9 +74,9 @@ final class PeopleTest extends AppTestCase
         $this->client->request('GET', '/');
         self::assertResponseRedirects('/login');
         $this->logIn('tomas', 'wrong');
-        self::assertSelectorTextContains('[role=alert]', 'do not belong together', 'only who knows the password is told');
+        self::assertSelectorTextContains('[role=alert]', 'is wrong', 'only who knows the password is told');
         $this->logIn('tomas', 'ferry-bell-lamp');
-        self::assertSelectorTextContains('[role=alert]', 'switched off');
+        self::assertSelectorTextContains('[role=alert]', 'deactivated');
         $this->people()->setActive($this->person('tomas'), true);
         $this->logIn('tomas', 'ferry-bell-lamp');
         self::assertSelectorTextContains('h1', 'Jobs');
@@ -86,7 +86,7 @@ final class PeopleTest extends AppTestCase
     {
         $this->people()->reset($this->person('tomas'));
         $this->logIn('tomas', 'ferry-bell-lamp');
-        self::assertSelectorTextContains('[role=alert]', 'do not belong together');
+        self::assertSelectorTextContains('[role=alert]', 'is wrong');
         $this->people()->setActive($this->person('tomas'), false);
         $this->client->request('GET', self::path($this->people()->reset($this->person('tomas'))));
         self::assertSame(404, $this->code());
@@ -101,7 +101,7 @@ final class PeopleTest extends AppTestCase
         $this->client->request('GET', '/me');
         $this->client->submitForm('Log out other sessions');
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=status]', 'here and nowhere else');
+        self::assertSelectorTextContains('[role=status]', 'other sessions were logged out');
         $this->client->restart();
         foreach ($there as $cookie) {
             $this->client->getCookieJar()->set($cookie);
@@ -114,12 +114,12 @@ final class PeopleTest extends AppTestCase
     {
         $this->logIn('vera', 'ferry-bell-lamp');
         $this->client->request('GET', '/me');
-        $this->client->submitForm('Keep it', ['name' => 'Vera Holm-Berg']);
+        $this->client->submitForm('Save name', ['name' => 'Vera Holm-Berg']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('.who', 'Vera Holm-Berg');
-        $this->client->submitForm('Change it', ['old' => 'wrong', 'password' => self::PASSWORD, 'again' => self::PASSWORD]);
-        self::assertSelectorTextContains('[role=alert]', 'not the password you have now');
-        $this->client->submitForm('Change it', ['old' => 'ferry-bell-lamp', 'password' => self::PASSWORD, 'again' => self::PASSWORD]);
+        $this->client->submitForm('Change password', ['old' => 'wrong', 'password' => self::PASSWORD, 'again' => self::PASSWORD]);
+        self::assertSelectorTextContains('[role=alert]', 'present password is wrong');
+        $this->client->submitForm('Change password', ['old' => 'ferry-bell-lamp', 'password' => self::PASSWORD, 'again' => self::PASSWORD]);
         $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Vera', 'still in here');
         $this->leave();
@@ -187,7 +187,7 @@ final class PeopleTest extends AppTestCase
         self::assertSame(0, $this->number('SELECT COUNT(*) FROM job_role'));
         $this->post(self::JOB.'/people/ines', ['role' => 'ROLE_VIEWER']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'another lead', 'the last one stays');
+        self::assertSelectorTextContains('[role=alert]', 'not the only lead', 'the last one stays');
         self::assertSame(0, $this->number('SELECT COUNT(*) FROM job_role'));
     }
 
@@ -268,7 +268,7 @@ final class PeopleTest extends AppTestCase
         self::assertSame(1, $this->number("SELECT COUNT(*) FROM job_role WHERE role = 'ROLE_LEAD'"));
         $this->console(['do' => 'off', 'name' => 'odd']);
         self::assertFalse($this->person('odd')->isActive());
-        self::assertStringContainsString('Nobody else could invite', $this->console(['do' => 'off', 'name' => 'ines'], 2));
+        self::assertStringContainsString('Otherwise nobody could invite', $this->console(['do' => 'off', 'name' => 'ines'], 2));
         self::assertStringContainsString('See --help', $this->console(['do' => 'dance'], 2));
         $this->em()->getConnection()->executeStatement('DELETE FROM user_account');
         self::assertMatchesRegularExpression('#/welcome/[0-9a-f]{40}#', $this->console(['do' => 'first']));

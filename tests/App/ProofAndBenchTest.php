@@ -29,12 +29,12 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertSelectorTextContains('tr.sel', '3 no reply');
         self::assertSelectorTextContains(
             '.why',
-            'Receiver 3 must answer 10.47.30.20: outside its own 10.47.60.0/25, and it has no gateway',
+            'Receiver 3 cannot reply to 10.47.30.20: it is outside the subnet 10.47.60.0/25, and no gateway is set',
         );
         $this->client->submit($crawler->selectButton('Apply to plan A')->form());
         $this->client->followRedirect();
         $crawler = $this->client->request('GET', self::JOB.'/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3');
-        self::assertSelectorTextContains('#intent', 'predicted through');
+        self::assertSelectorTextContains('#intent', 'predicted works');
         self::assertSelectorTextContains('tr.sel', '1 no reply');
         $this->client->submit($crawler->selectButton('Undo Z')->form());
         $this->client->followRedirect();
@@ -70,12 +70,12 @@ final class ProofAndBenchTest extends AppTestCase
         $see('through');
         self::assertSame(2, $this->em()->getRepository(Observation::class)->count(['intent' => 'station-receivers']), 'both stay');
         $this->client->request('GET', self::JOB.'/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3');
-        self::assertSelectorTextContains('#intent', 'observed through');
+        self::assertSelectorTextContains('#intent', 'tested works');
         self::assertSelectorTextContains('#intent', 'Tomas Wray');
         self::assertSelectorTextContains('main', 'differs');
         $see('splendid');
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'Choose what you saw');
+        self::assertSelectorTextContains('[role=alert]', 'Choose a test result');
     }
 
     public function testAnIntentIsWrittenByNamesChangedMovedAndRemoved(): void
@@ -88,7 +88,7 @@ final class ProofAndBenchTest extends AppTestCase
         $values = ['from' => ['camera station', ''], 'to' => ['Landing camera (unit)'], 'name' => ''] + $values;
         $this->post(self::JOB.'/proof/intents/+', $values);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('tr.sel', '1 through');
+        self::assertSelectorTextContains('tr.sel', '1 works');
         self::assertSelectorTextContains('tr.sel', 'Camera station finds and manages Landing camera');
         $id = (string) array_key_last($this->job()->intents);
         self::assertSame(['device:camera-station'], array_map(strval(...), $this->job()->intents[$id]->from));
@@ -116,7 +116,7 @@ final class ProofAndBenchTest extends AppTestCase
         $called = array_map($names->name(...), ['device:berth-1', 'device:berth-2']);
         self::assertSame(['Berth 1 camera (unit)', 'Berth 1 camera (unit berth-2)'], $called);
         self::assertSame('device:berth-2', $names->read('berth 1 camera (unit berth-2)'));
-        $this->expectExceptionMessage('More than one is called so');
+        $this->expectExceptionMessage('Several have that name');
         $names->read('Berth 1 camera');
     }
 
@@ -167,7 +167,7 @@ final class ProofAndBenchTest extends AppTestCase
         $other = $this->job()->devices['berth-5'];
         $this->post(self::JOB.'/bench/berth-4', ['step' => 'unpack', 'read' => [(string) $other->interfaces[0]->mac]]);
         self::assertSame(422, $this->code());
-        self::assertSelectorTextContains('[role=alert]', 'This is the MAC of '.$other->name);
+        self::assertSelectorTextContains('[role=alert]', 'This is the MAC address of '.$other->name);
         $this->client->clickLink('Open '.$other->name.' O');
         self::assertSelectorTextContains('h1', $other->name);
         $page = $this->client->request('GET', self::JOB.'/bench/berth-4');
@@ -181,7 +181,7 @@ final class ProofAndBenchTest extends AppTestCase
             self::assertResponseRedirects(message: $step->id);
         }
         $this->client->request('GET', self::JOB.'/bench/berth-4');
-        self::assertSelectorTextContains('.next', 'is set up');
+        self::assertSelectorTextContains('.next', 'is configured');
         self::assertSame(Stage::AsLeft, $this->job()->devices['berth-4']->stage);
     }
 
@@ -189,7 +189,7 @@ final class ProofAndBenchTest extends AppTestCase
     {
         $this->as('tomas');
         $this->client->request('GET', self::JOB.'/bench');
-        self::assertSelectorTextContains('.next', 'Arrivals server is next');
+        self::assertSelectorTextContains('.next', 'Next: Arrivals server');
         $this->post(self::JOB.'/bench/berth-4/laptop', ['laptop' => 'wlan0=192.0.2.17/24', 'step' => 'contact']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('main', '192.0.2.250');
@@ -205,7 +205,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/bench/berth-5?step=unpack');
         self::assertSelectorTextContains('.through', 'Tomas Wray');
         self::assertSelectorTextContains('.kept', 'MAC address as printed on the device: 02-47-00-00-20-19 as planned');
-        $this->client->submitForm('Take it back');
+        $this->client->submitForm('Undo');
         self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
         self::assertSame(2, $this->em()->getRepository(BenchRecord::class)->count([]), 'both stay');
     }
@@ -216,7 +216,7 @@ final class ProofAndBenchTest extends AppTestCase
         $bench = self::JOB.'/bench/berth-5';
         $this->post($bench, ['step' => 'power']);
         self::assertSame(422, $this->code());
-        self::assertSelectorTextContains('[role=alert]', 'first unpack and check off');
+        self::assertSelectorTextContains('[role=alert]', 'first: Unpack and check contents');
         $this->post($bench, ['step' => 'power', 'reason' => 'The carton was opened yesterday']);
         self::assertResponseRedirects();
         $this->client->request('GET', $bench.'?step=power');
@@ -241,11 +241,11 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->request('GET', $bench.'?step=number');
         self::assertSelectorTextContains('.kept', '3 as planned');
         $this->client->request('GET', self::JOB.'/devices?sel=hall-music');
-        self::assertSelectorTextContains('#value-source-number summary', 'seen on the unit');
+        self::assertSelectorTextContains('#value-source-number summary', 'read from the device');
         self::assertSelectorTextContains('#value-mode summary', 'set, ');
         $this->post(self::JOB.'/devices/hall-music/values/source-number', ['value' => '5', 'scope' => 'unit', 'alone' => '1']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('#value-source-number summary', 'drifted: seen was 3');
+        self::assertSelectorTextContains('#value-source-number summary', 'differs: read was 3');
         $encoder = self::JOB.'/bench/tide-cam';
         $health = static fn (string $warm): array => ['step' => 'health', 'read' => [$warm, '40']];
         $this->post($encoder, $health('82'));
@@ -264,7 +264,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->post($bench, ['step' => 'secure']);
         self::assertSame(PasswordState::Changed, $this->job()->devices['ticket-6']->password);
         $this->client->request('GET', $bench.'?step=secure');
-        $this->client->submitForm('Take it back');
+        $this->client->submitForm('Undo');
         self::assertNull($this->job()->devices['ticket-6']->password);
     }
 

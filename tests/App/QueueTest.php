@@ -90,7 +90,7 @@ final class QueueTest extends AppTestCase
         $this->handle($run);
         $run = $this->reread($run);
         self::assertSame(RunStatus::Done, $run->getStatus());
-        self::assertSame('Kestrel Sound Ferries is here, with 81 devices.', $run->getMessage());
+        self::assertSame('Kestrel Sound Ferries is imported, with 81 devices.', $run->getMessage());
         self::assertSame(Jobs::demoText(), JobFile::write($this->job($run->getJob()->getSlug())));
         self::assertSame(3, $this->number('SELECT COUNT(*) FROM job'), 'the two of the demo and this one');
     }

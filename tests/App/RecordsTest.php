@@ -58,7 +58,7 @@ final class RecordsTest extends AppTestCase
         $this->client->submitForm('Save', ['dispatch' => 'Slip road 2']);
         self::assertSame('Slip road 2', $this->job()->locations['slipway']->dispatch);
         $this->client->followRedirect();
-        $this->client->submitForm('remove this place');
+        $this->client->submitForm('Delete location');
         self::assertArrayNotHasKey('slipway', $this->job()->locations);
     }
 
@@ -113,7 +113,7 @@ final class RecordsTest extends AppTestCase
         $this->as('ines');
         $rules = array_map(strval(...), $this->job()->routers['core']->rules);
         $page = $this->client->request('GET', self::JOB.'/records/routers/core');
-        self::assertSelectorTextContains('main', 'decides');
+        self::assertSelectorTextContains('main', 'matches');
         $values = $page->selectButton('Save')->form()->getPhpValues();
         $rows = \is_array($values['rules']) ? $values['rules'] : [];
         $values['rules'] = [1 => $rows[1], 0 => $rows[0]] + $rows;
@@ -144,7 +144,7 @@ final class RecordsTest extends AppTestCase
         self::assertSelectorTextContains('[role=alert]', '3600');
         self::assertFalse($this->job()->profiles->has('loud-horn'), 'a check changes nothing');
         $this->post(self::JOB.'/records/profiles/+/check', ['bootSeconds' => '33'] + $values);
-        self::assertStringContainsString('can be saved', $this->body());
+        self::assertStringContainsString('● valid', $this->body());
         $this->post(self::JOB.'/records/profiles/+', ['bootSeconds' => '33'] + $values);
         $own = $this->job()->profiles->get('loud-horn');
         self::assertSame([33, $shipped->family, $shipped->watts], [$own->bootSeconds, $own->family, $own->watts]);
@@ -193,7 +193,7 @@ final class RecordsTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB);
         $rows = $page->filter('tbody tr')->each(static fn (Crawler $tr): string => (string) preg_replace('/\s+/', ' ', $tr->text()));
         $hall = array_values(array_filter($rows, static fn (string $r): bool => str_starts_with($r, 'Waiting hall')));
-        self::assertStringContainsString('as around it: Northpier road 1, main terminal', $hall[0] ?? '');
+        self::assertStringContainsString('inherited: Northpier road 1, main terminal', $hall[0] ?? '');
         $this->client->click($page->selectLink('add inside Waiting hall')->link());
         self::assertSelectorExists('select[name=within] option[value=waiting-hall][selected]');
         $this->client->submitForm('Save', ['name' => 'Kiosk corner']);
@@ -292,7 +292,7 @@ final class RecordsTest extends AppTestCase
         $this->client->submit($theirs, [], ['HTTP_ORIGIN' => 'http://localhost']);
         $this->client->submit($mine, [], ['HTTP_ORIGIN' => 'http://localhost']);
         self::assertSame(422, $this->code());
-        self::assertStringContainsString('Somebody else changed the facts', $this->body());
+        self::assertStringContainsString('Somebody else changed the job details', $this->body());
         self::assertStringContainsString('value="Mine"', $this->body());
         self::assertSame('Theirs', $this->job()->info->client);
         foreach (['tomas', 'vera'] as $who) {
@@ -328,7 +328,7 @@ final class RecordsTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB.'/records/devices/pbx');
         $slots = $page->filter('select[name="modules[0][slot]"] option')->each(static fn (Crawler $o): string => $o->text());
         self::assertSame(['', 'Slot 1', 'Slot 2'], $slots);
-        self::assertStringContainsString('Analogue line module', $page->filter('select[name="modules[2][module]"]')->text());
+        self::assertStringContainsString('Analogue line module (FXO)', $page->filter('select[name="modules[2][module]"]')->text());
         $form = $page->selectButton('Save')->form();
         $this->client->submit($form, ['modules[0][module]' => 'analogue-line']);
         self::assertSame(['analogue-line', 'mobile'], array_column($this->job()->devices['pbx']->modules, 'module'));

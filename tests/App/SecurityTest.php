@@ -32,7 +32,7 @@ final class SecurityTest extends AppTestCase
         $this->client->request('GET', '/login');
         $this->client->submitForm('Log in', ['_username' => 'ines', '_password' => 'wrong']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'do not belong together');
+        self::assertSelectorTextContains('[role=alert]', 'is wrong');
         $this->client->submitForm('Log in', ['_username' => 'ines', '_password' => 'ferry-bell-lamp']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Jobs');

@@ -35,11 +35,11 @@ final class StaleFormTest extends AppTestCase
         yield 'removing a segment' => ['/networks?edit=uplink', 'Delete segment', [], Segment::class, 'uplink'];
         yield 'finding' => ['/networks', 'Apply change A', [], Device::class, 'horn-spare'];
         yield 'addresses' => ['/addresses', 'Assign selected addresses T', [], Device::class, 'berth-5'];
-        yield 'bench' => ['/bench/berth-5?step=unpack', 'Done ↵', ['read[0]' => '02-47-00-00-20-19'], Device::class, 'berth-5'];
+        yield 'bench' => ['/bench/berth-5?step=unpack', 'Record step ↵', ['read[0]' => '02-47-00-00-20-19'], Device::class, 'berth-5'];
         yield 'repair' => ['/proof', 'Apply to plan A', [], Trunk::class, 'carrier'];
-        yield 'what if' => ['/proof/what-if?'.self::RULE, 'Keep it K', [], Router::class, 'core'];
+        yield 'what if' => ['/proof/what-if?'.self::RULE, 'Apply to plan K', [], Router::class, 'core'];
         yield 'record' => ['/records/devices/berth-1', 'Save', ['serial' => 'A'], Device::class, 'berth-1'];
-        yield 'removing a record' => ['/records/devices/horn-spare', 'remove this device', [], Device::class, 'horn-spare'];
+        yield 'removing a record' => ['/records/devices/horn-spare', 'Delete device', [], Device::class, 'horn-spare'];
     }
 
     /**
@@ -62,7 +62,7 @@ final class StaleFormTest extends AppTestCase
     {
         $this->as('ines');
         $crawler = $this->post(self::JOB.'/list', ['text' => "name;serial\nBerth 1 camera;A"]);
-        $form = $crawler->selectButton('Take over 1 row T')->form();
+        $form = $crawler->selectButton('Import 1 row T')->form();
         $before = $this->change(Device::class, 'berth-1');
         $this->client->submit($form);
         self::assertMatchesRegularExpression('/(Tomas Wray|Ines Aldermoor) changed|the plan has changed/i', $this->alerts());

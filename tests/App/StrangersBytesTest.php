@@ -105,7 +105,7 @@ final class StrangersBytesTest extends AppTestCase
         $loops = implode('', array_map(static fn (int $n): string => str_replace('#%d', 'a'.$n, $ten), range(1, 12)));
         $ends = str_repeat('{% endfor %}', 12);
         $doubled = str_repeat('{% set s = s ~ s %}', 60);
-        yield 'nested loops' => [[$loops.$ends], 'rounds'];
+        yield 'nested loops' => [[$loops.$ends], 'iterations'];
         yield 'a text that grows' => [['{% set s = "0123456789" %}'.$doubled], 'bytes'];
         yield 'a capture that grows' => [['{% set s = "0123456789" %}'.str_repeat('{% set s %}{{ s }}{{ s }}{% endset %}', 60)], 'bytes'];
         yield 'a text replaced by itself' => [['{% set s = "aaaaaaaaaa" %}'.str_repeat('{% set s = s|replace({"a": s}) %}', 20)], 'bytes'];

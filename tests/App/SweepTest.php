@@ -45,7 +45,7 @@ final class SweepTest extends AppTestCase
         $run->finish();
         $this->em()->flush();
         self::assertSame(
-            ['as planned', 'another unit', 'planned, no reply', 'unknown here', 'free'],
+            ['as planned', 'different device', 'planned, no reply', 'not in the plan', 'free'],
             array_column(
                 SweepList::rows($this->job(), $this->em()->find(SweepRun::class, $run->getId()) ?? $run),
                 'verdict',
@@ -66,7 +66,7 @@ final class SweepTest extends AppTestCase
     {
         $all = [
             '10.47.10.1' => 'planned, no reply',
-            '10.47.10.2' => 'kept free',
+            '10.47.10.2' => 'reserved',
             '10.47.10.130' => 'DHCP range',
             '10.47.10.0' => 'not a host address',
             '10.47.10.90' => 'free',
@@ -77,7 +77,7 @@ final class SweepTest extends AppTestCase
         $run->keep(['10.47.10.130' => ['http a phone'], '10.47.10.90' => ['http somebody'], '10.47.10.1' => ['http a router']]);
         $verdicts = array_column(SweepList::rows($this->job(), $run), 'verdict', 'address');
         self::assertSame(
-            ['as planned', 'holds a lease', 'unknown here'],
+            ['as planned', 'DHCP lease active', 'not in the plan'],
             [$verdicts['10.47.10.1'], $verdicts['10.47.10.130'], $verdicts['10.47.10.90']],
         );
     }
@@ -94,7 +94,7 @@ final class SweepTest extends AppTestCase
         self::assertStringContainsString('is not contacted', $ask('10.47.60.1', 'this-machine', '1'), 'field mode is off');
         $this->stored()->setFieldRanges([Ipv4Prefix::fromString('10.47.60.0/25')]);
         $this->em()->flush();
-        self::assertStringContainsString('a tick that you are on the site', $ask('10.47.60.1', 'this-machine'));
+        self::assertStringContainsString('a confirmation that you are on site', $ask('10.47.60.1', 'this-machine'));
         self::assertStringContainsString('10.47.61.1 is not contacted', $ask('10.47.60.1 10.47.61.1', 'this-machine', '1'));
         self::assertSame([], $this->em()->getRepository(SweepRun::class)->findAll());
         self::assertSame('begun', $ask('10.47.60.1', 'this-machine', '1'));
@@ -171,7 +171,7 @@ final class SweepTest extends AppTestCase
         self::assertSame(['10.47.50.20-10.47.50.21', '10.47.60.32-10.47.60.36', '10.47.60.80'], $list(), 'neighbours are one range');
         $this->post($path.'/list', ['station' => 'pbx/poll-list'] + $values);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'a station that asks a list');
+        self::assertSelectorTextContains('[role=alert]', 'a device with a polling list');
 
         $this->client->request('GET', self::JOB.'/sweep');
         $this->client->submitForm('Add 1 unknown device U');

@@ -51,7 +51,7 @@ final class UndrawnTest extends AppTestCase
         $view = $this->service(PairPanel::class)->show(context: $context, intent: $intent, wanted: '', cell: null, count: 0);
         self::assertNotNull($view?->drawing);
         $page = $this->render('proof/_pair.html.twig', ['pair' => self::without($view, 'drawing'), 'edit' => null]);
-        self::assertStringContainsString('The way cannot be drawn.', $page->text());
+        self::assertStringContainsString('cannot be drawn.', $page->text());
         self::assertStringContainsString($view->title, $page->text());
     }
 

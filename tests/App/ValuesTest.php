@@ -25,7 +25,7 @@ final class ValuesTest extends AppTestCase
         self::assertStringStartsWith('device-type default: 4', $chain[3]);
         self::assertSelectorNotExists('#value-volume form', 'a viewer changes nothing');
         $page = $this->client->request('GET', self::JOB.'/devices?sel=hall-music');
-        self::assertStringContainsString('does not agree', $page->filter('.told')->reduce(
+        self::assertStringContainsString('mismatch', $page->filter('.told')->reduce(
             static fn (Crawler $c): bool => str_contains($c->text(), 'Source number'),
         )->closest('.inner')?->text() ?? '');
     }
@@ -94,11 +94,11 @@ final class ValuesTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB.'/pairings');
         self::assertSelectorTextContains('.next', 'Fax mode: Customs fax T.38, Phone system G.711 pass-through');
         self::assertCount(3, $page->filter('.line.is-broken'));
-        $this->client->submitForm('Let “Type of source 3” of Hall zones follow its partner');
+        $this->client->submitForm('Clear “Type of source 3” of Hall zones, so that it follows its partner');
         self::assertArrayNotHasKey('source-3-type', $this->job()->devices['zones']->settings);
         $this->client->followRedirect();
         $form = ['from' => 'pier-light', 'coupling' => 'lit-by', 'to' => 'light-desk'];
-        $this->client->submitForm('Pair them', $form);
+        $this->client->submitForm('Add pairing', $form);
         self::assertCount(21, $this->job()->all(Relation::class));
         $this->post(self::JOB.'/pairings', ['coupling' => 'plays-into'] + $form);
         $this->client->followRedirect();
@@ -123,15 +123,15 @@ final class ValuesTest extends AppTestCase
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/kinds');
         self::assertCount(43, $page->filter('tbody tr'));
-        $this->client->clickLink('PTZ camera, rotary');
-        self::assertSelectorTextContains('.preview', 'Turn the dial before power');
-        self::assertSelectorTextContains('main', 'Format dial');
+        $this->client->clickLink('PTZ camera, rotary switch');
+        self::assertSelectorTextContains('.preview', 'Set the format rotary switch');
+        self::assertSelectorTextContains('main', 'Format rotary switch');
         $page = $this->client->clickLink('Duplicate as your own L');
         $form = $page->selectButton('Save')->form(['name' => 'Quay camera']);
         $this->client->request('POST', (string) $page->filter('#check')->attr('hx-post'), $form->getPhpValues(), [], [
             'HTTP_ORIGIN' => 'http://localhost',
         ]);
-        self::assertSelectorTextContains('.preview', 'Turn the dial before power', 'before it is saved');
+        self::assertSelectorTextContains('.preview', 'Set the format rotary switch', 'before it is saved');
         $this->client->submit($form);
         $own = $this->job()->profiles->get('quay-camera');
         $shipped = $this->job()->profiles->get('ptz-camera-rotary');
@@ -143,7 +143,7 @@ final class ValuesTest extends AppTestCase
     {
         $this->as('vera');
         $page = $this->client->request('GET', self::JOB.'/kinds/desk-phone-keypad/practice?text=10.47');
-        self::assertSelectorTextContains('.practice', 'at best 5 presses');
+        self::assertSelectorTextContains('.practice', 'minimum 5 presses');
         self::assertCount(12, $page->filter('.pad:not(.more) button'));
         $this->client->request('GET', self::JOB.'/kinds/paging-horn/practice');
         self::assertSame(404, $this->code());

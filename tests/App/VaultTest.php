@@ -118,7 +118,7 @@ final class VaultTest extends AppTestCase
         rename(self::file(), self::file().'.aside');
         $page = $this->client->request('GET', self::JOB.'/vault');
         self::assertResponseIsSuccessful();
-        self::assertStringContainsString('The key of the vault is not there', $page->filter('[role=alert]')->text());
+        self::assertStringContainsString('The vault key is missing', $page->filter('[role=alert]')->text());
         $this->post(self::JOB.'/vault/show', ['name' => self::NAME]);
         self::assertResponseRedirects();
         $this->post(self::JOB.'/vault/make');
@@ -131,7 +131,7 @@ final class VaultTest extends AppTestCase
         \assert($key instanceof VaultKey);
         $key->make();
         $this->post(self::JOB.'/vault/show', ['name' => self::NAME]);
-        self::assertStringContainsString('sealed with another key', $this->client->followRedirect()->filter('.said')->text());
+        self::assertStringContainsString('encrypted with another key', $this->client->followRedirect()->filter('.said')->text());
         rename(self::file().'.aside', self::file());
         self::assertSame($value, $this->shown(self::NAME), 'with its key it is back');
         chmod(self::file(), 0o640);
@@ -148,7 +148,7 @@ final class VaultTest extends AppTestCase
         $this->em()->clear();
         $this->post(self::JOB.'/vault/show', ['name' => self::NAME]);
         self::assertResponseRedirects();
-        self::assertStringContainsString('sealed with another key', $this->client->followRedirect()->filter('.said')->text());
+        self::assertStringContainsString('encrypted with another key', $this->client->followRedirect()->filter('.said')->text());
     }
 
     public function testOneThatSomebodyElseChoseIsKeptIfTheUnitTakesIt(): void
@@ -248,7 +248,7 @@ final class VaultTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/bench/ticket-2?step=secure');
-        $form = $page->filter('form')->reduce(static fn (Crawler $f): bool => str_contains($f->text(), 'Make it'))->first();
+        $form = $page->filter('form')->reduce(static fn (Crawler $f): bool => str_contains($f->text(), 'Generate'))->first();
         self::assertNull($form->attr('hx-post'), 'it is an ordinary form: htmx would send it to the page itself');
         self::assertStringEndsWith('/vault/make', (string) $form->attr('action'));
         $this->client->submit($form->form());

@@ -71,9 +71,9 @@ final class ViewTest extends AppTestCase
     {
         $lines = array_column($this->service(JobsPage::class, 'vera')->show($this->person('vera'))->jobs, null, 'name');
         $demo = $lines['Kestrel Sound Ferries'];
-        self::assertSame(['10 of 25 fail', 'broken', '48 findings'], [$demo['state'], $demo['tone'], $demo['findings']]);
+        self::assertSame(['10 of 25 intents fail', 'broken', '48 findings'], [$demo['state'], $demo['tone'], $demo['findings']]);
         $slip = $lines['Skerry Slip'];
-        self::assertSame(['all 3 hold', 'through', '0 findings'], [$slip['state'], $slip['tone'], $slip['findings']]);
+        self::assertSame(['all 3 intents hold', 'through', '0 findings'], [$slip['state'], $slip['tone'], $slip['findings']]);
         self::assertSame('all addressed', $slip['addresses']);
     }
 
@@ -126,7 +126,7 @@ final class ViewTest extends AppTestCase
     {
         $view = $this->service(ProofPage::class, 'tomas')->show($this->context(), ProofSelection::fromRequest(new Request()));
         self::assertSame('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4', $view->next->next?->title);
-        self::assertStringContainsString('Receiver 3 must answer', (string) $view->pair?->drawing?->sentence);
+        self::assertStringContainsString('Receiver 3 cannot reply', (string) $view->pair?->drawing?->sentence);
         $view = $this->service(ProofPage::class, 'vera')->show($this->context(), ProofSelection::fromRequest(new Request()));
         self::assertSame([null, []], [$view->next->next, $view->actions], 'a viewer changes nothing');
     }
@@ -158,7 +158,7 @@ final class ViewTest extends AppTestCase
             $finding('Berth 3 camera is even', 'berth-3'),
         ], 'brief');
         self::assertSame([
-            ['Berth 1 camera is odd', 'and 1 more like it: Berth 2 camera'],
+            ['Berth 1 camera is odd', 'Also (1): Berth 2 camera'],
             ['Berth 3 camera is even', ''],
         ], array_map(static fn (FindingLine $l): array => [$l->title, $l->alike], $lines));
     }

@@ -75,7 +75,7 @@ final class VisitTest extends AppTestCase
         self::assertResponseRedirects(self::JOB.'/hand-over#visit', 303, 'where it says how far it is');
         $this->post(self::JOB.'/visits', ['note' => 'Once more']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'A visit is under way');
+        self::assertSelectorTextContains('[role=alert]', 'A visit is running');
         self::assertCount(1, $this->em()->getRepository(VisitRun::class)->findAll());
         $this->work();
         $visit = $this->em()->getRepository(Visit::class)->findOneBy([]) ?? throw new \LogicException();
@@ -87,8 +87,8 @@ final class VisitTest extends AppTestCase
             array_keys($visit->getSeen()),
         ))));
         $page = $this->client->request('GET', self::JOB.'/hand-over');
-        self::assertSelectorTextContains('[role=status]', 'Looked at on');
-        $page = $this->client->click($page->selectLink('What it found')->link());
+        self::assertSelectorTextContains('[role=status]', 'Tested on');
+        $page = $this->client->click($page->selectLink('Results')->link());
         $done = array_filter($addressed, static fn (Device $d): bool => $d->stage->isDone());
         self::assertCount(\count($done), $page->filter('.units li'));
         self::assertStringContainsString('It does not reply any more.', $page->filter('.units')->text());
@@ -122,14 +122,14 @@ final class VisitTest extends AppTestCase
         $this->as('ines');
         $page = $this->client->request('GET', self::JOB.'/hand-over');
         self::assertCount(3, $page->filter('.visits li'), 'two visits and a signature');
-        self::assertStringContainsString('2 of 2 units answered', $page->filter('.visits .visit')->first()->text());
+        self::assertStringContainsString('2 of 2 devices replied', $page->filter('.visits .visit')->first()->text());
         $page = $this->client->request('GET', self::JOB.'/visits/'.$early->getId());
         self::assertStringContainsString('There was no signature before.', $page->filter('aside')->text());
         $page = $this->client->request('GET', $url);
-        self::assertSelectorTextContains('.head small', '4 things are changed since hand-over');
+        self::assertSelectorTextContains('.head small', '4 items changed since hand-over');
         self::assertStringContainsString('Compared with the state signed on 6 Jan 2026', $page->filter('aside')->text());
         self::assertStringContainsString('02-00-00-00-00-99', $page->filter('.units')->text());
-        self::assertStringContainsString('it was left with 2.11', $page->filter('.units')->text());
+        self::assertStringContainsString('at hand-over it was 2.11', $page->filter('.units')->text());
         self::assertStringContainsString('Codec is g711u; it was left with G.711 A-law.', $page->filter('.units')->text());
         self::assertStringNotContainsString('Ticket window 2', $page->filter('.units')->text(), 'that was read before it was signed');
         self::assertStringContainsString('Hut phone to Control room phone 1: through → no reply', $page->filter('.turned')->text());
@@ -145,7 +145,7 @@ final class VisitTest extends AppTestCase
         self::assertSelectorTextContains('.turned .accepted', 'stays so: The radio is down today. (Ines Aldermoor');
         $this->post($url.'/accept', ['item' => 'unit berth-1 nonsense', 'reason' => 'x']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'no longer otherwise');
+        self::assertSelectorTextContains('[role=alert]', 'equals the one at hand-over again');
         // The same found once more is left so for the same reason, another finding is not.
         $again = $this->visit($now, '2026-06-05', [self::PAIR => 'no-reply']);
         $this->client->request('GET', self::JOB.'/visits/'.$again->getId());
@@ -174,7 +174,7 @@ final class VisitTest extends AppTestCase
             $url = self::JOB.'/visits/'.$visits[$at]->getId();
             $this->keep($url, 'pbx', $bytes);
             $page = $this->client->request('GET', $url);
-            $said[] = $page->filter('table td[data-label="It is"]')->last()->text();
+            $said[] = $page->filter('table td[data-label="Comparison"]')->last()->text();
         }
         self::assertSame(['first backup', 'same as the previous backup', 'differs from the previous backup'], $said);
         $file = $this->em()->getRepository(VisitFile::class)->findOneBy([], ['id' => 'ASC']) ?? throw new \LogicException();

@@ -10,13 +10,13 @@ use Vorhut\Core\Job\Extension;
 /** Numbers, trunks and routes, dialled on paper. */
 final class VoiceTest extends AppTestCase
 {
-    #[TestWith(['from=2001&number=2003', 'gets there', 'Ticket 3 (2003) rings'])]
-    #[TestWith(['from=2001&number=0+44-123', 'gets there', 'Outside sends 44123 by Carrier'])]
-    #[TestWith(['from=2040&number=0441', 'not allowed', '2040 may not use it'])]
-    #[TestWith(['from=trunk%3Acarrier&number=%2B1+202+555+0120', 'no route', 'No route takes it'])]
-    #[TestWith(['from=trunk%3Acarrier&number=2025550120&at=2026-12-25T10:00', 'gets there', 'Messages (2090)'])]
-    #[TestWith(['from=2001&number=112', 'gets there', 'they see +12025550120'])]
-    #[TestWith(['from=2001&number=0112', 'helpers are not reached', '202555112'])]
+    #[TestWith(['from=2001&number=2003', 'connected', 'Ticket 3 (2003) rings'])]
+    #[TestWith(['from=2001&number=0+44-123', 'connected', 'Outside sends 44123 by Carrier'])]
+    #[TestWith(['from=2040&number=0441', 'not allowed', '2040 is not permitted to use it'])]
+    #[TestWith(['from=trunk%3Acarrier&number=%2B1+202+555+0120', 'no route', 'No inbound route matches it'])]
+    #[TestWith(['from=trunk%3Acarrier&number=2025550120&at=2026-12-25T10:00', 'connected', 'Messages (2090)'])]
+    #[TestWith(['from=2001&number=112', 'connected', 'caller ID sent +12025550120'])]
+    #[TestWith(['from=2001&number=0112', 'the emergency call does not arrive', '202555112'])]
     public function testANumberIsDialledOnPaper(string $query, string $verdict, string $why): void
     {
         $this->as('vera');
@@ -29,7 +29,7 @@ final class VoiceTest extends AppTestCase
     #[TestWith(['from=2999&number=1', '2999'])]
     #[TestWith(['from=2001&number=xyz', 'keys of a telephone'])]
     #[TestWith(['from=2001&number=1&at=noon', 'ISO 8601'])]
-    #[TestWith(['number=1', 'Say who calls'])]
+    #[TestWith(['number=1', 'Name the caller'])]
     public function testWhatCannotBeDialledIsSaidAndNothingIsLost(string $query, string $says): void
     {
         $this->as('vera');
@@ -48,11 +48,11 @@ final class VoiceTest extends AppTestCase
         self::assertSame('2101 Horn 1 begins with 21, which is a feature code (Park a call)',
             $page->filter('.is-clash title')->text());
         self::assertStringContainsString('112', $page->filter('.help-numbers')->text());
-        self::assertStringContainsString('No place to send helpers to: 2008', $page->filter('.help-numbers')->text());
+        self::assertStringContainsString('No dispatchable location: 2008', $page->filter('.help-numbers')->text());
         self::assertCount(8, $page->filter('.routes tbody tr'));
         self::assertCount(2, $page->filter('.ends tr.is-broken'));
         self::assertStringContainsString('Ticket windows 2060', $page->filter('.keypad-of')->text());
-        self::assertCount(0, $page->filter('a:contains("Add number")'), 'for leads alone');
+        self::assertCount(0, $page->filter('a:contains("Add extension")'), 'for leads alone');
         $this->as('ines');
         $free = $this->client->request('GET', self::JOB.'/voice')->filter('.strip-of-numbers a[href*="number="]')->first()->attr('href');
         $form = $this->client->request('GET', (string) $free);
@@ -149,7 +149,10 @@ final class VoiceTest extends AppTestCase
         $log = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/radius-log.txt');
         $page = $this->post(self::JOB.'/air', ['text' => $log]);
         self::assertStringContainsString('Berth hand', $page->filter('tbody tr')->first()->text());
-        self::assertStringContainsString('Whether the server may give the first credential in band', $page->filter('tbody')->text());
+        self::assertStringContainsString(
+            'Check that the server may provision the first credential in band',
+            $page->filter('tbody')->text(),
+        );
         $page = $this->post(self::JOB.'/air', ['text' => 'nothing']);
         self::assertSame(422, $this->code());
         self::assertStringContainsString('Line 1', $page->filter('.error-text')->text());

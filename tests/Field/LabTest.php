@@ -61,7 +61,7 @@ final class LabTest extends TestCase
         self::assertSame(
             ProbeStatus::Silent,
             $this->ask(ProbeKind::Poll, '127.147.60.34', 2202)->status,
-            'it has no gateway',
+            'no gateway is set',
         );
         self::assertSame(
             ProbeStatus::Answered,
@@ -161,7 +161,7 @@ final class LabTest extends TestCase
         self::assertContains(
             $this->ask(ProbeKind::Tcp, '127.147.60.34', 80)->status,
             [ProbeStatus::Refused],
-            'and is gone from where it was',
+            'and answers only at the new address',
         );
         $lab->update($job);
         self::assertSame(ProbeStatus::Silent, $this->ask(ProbeKind::Poll, '127.147.60.34', 2202)->status);

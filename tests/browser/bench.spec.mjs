@@ -24,7 +24,7 @@ test('a time is right after a reload and in another browser', async ({ page, bro
     const here = await seconds(strip.locator('.left'));
     expect(Math.abs(there - here)).toBeLessThanOrEqual(1);
     await other.close();
-    await strip.getByRole('button', { name: 'Take away' }).click();
+    await strip.getByRole('button', { name: 'Remove' }).click();
     await expect(page.locator('.strip')).toHaveCount(0);
 });
 
@@ -48,12 +48,12 @@ test('a step that waits says for what and leads there; the reserved number is re
     await page.goto(`${job}/bench/timetable?step=projector`);
     await expect(page.locator('.waits')).toContainText('Keys for content is ordered');
     await page.locator('.waits').getByRole('link', { name: 'The licence' }).click();
-    await expect(page.locator('#form')).toHaveText('Keys for content');
+    await expect(page.locator('#form')).toHaveText('Content keys');
     await page.goto(`${job}/bench/hall-music?step=number`);
     await page.getByRole('link', { name: 'Source number' }).click();
     const value = page.locator('#value-source-number');
     await value.getByLabel('Value').fill('7');
-    await value.getByRole('button', { name: 'Keep it' }).click();
+    await value.getByRole('button', { name: 'Save name' }).click();
     await expect(page.getByRole('alert')).toContainText('allowed is a whole number from 1 to 8, not 7, 8');
 });
 

@@ -104,7 +104,7 @@ test('the bench leads through first contact with exact values to copy', async ({
     await page.keyboard.press('1');
     await expect(page.locator('#live')).toHaveText('Copied 192.0.2.250');
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('192.0.2.250');
-    await page.getByLabel('Its ports now').fill('wlan0=192.0.2.17/24');
+    await page.getByLabel('Current adapter addresses').fill('wlan0=192.0.2.17/24');
     await page.getByRole('button', { name: 'Check for clashes' }).click();
     await expect(page.locator('main')).toContainText('Switch Wi-Fi off');
     await page.goto(`${job}/bench/berth-5?step=unpack`);
@@ -113,7 +113,7 @@ test('the bench leads through first contact with exact values to copy', async ({
     await page.keyboard.press('l');
     await expect(page.locator('main')).toContainText('1 of 17 done');
     await page.goto(`${job}/bench/berth-5?step=unpack`);
-    await page.getByRole('button', { name: 'Take it back' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
 });
 
 test('the jump field finds a MAC in any notation and opens it on Enter', async ({ page }) => {
@@ -192,7 +192,7 @@ test('two technicians at one cell: the second is told who was first, and keeps w
 test('what somebody saw stands beside the prediction, with name', async ({ page }) => {
     await login(page, 'tomas');
     await page.goto(`${job}/proof?intent=hut-calls-control`);
-    await page.getByLabel('Observed').selectOption('one-way');
+    await page.getByLabel('Test result').selectOption('one-way');
     await page.getByLabel('Note').fill('heard nothing in the hut');
     await page.getByRole('button', { name: 'Record it' }).click();
     await expect(page.locator('#intent')).toContainText('one way');
@@ -315,12 +315,12 @@ test("a rack of one's own is filled by keyboard, and says what cannot be", async
     await page.goto('/job/skerry-slip/power');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('n')]);
     await page.fill('[name=name]', 'Slip rack');
-    await page.getByLabel('Units high').first().fill('6');
+    await page.getByLabel('Rack units').first().fill('6');
     await page.locator('details.one-more summary').click();
     const row = page.locator('details.one-more');
     await row.getByLabel('Name').fill('Battery');
-    await row.getByLabel('Lowest unit').fill('6');
-    await row.getByLabel('Units high').fill('2');
+    await row.getByLabel('Lowest rack unit').fill('6');
+    await row.getByLabel('Rack units').fill('2');
     await row.getByLabel('kg').fill('31');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('Control+Enter')]);
     await page.goto('/job/skerry-slip/power');

@@ -47,7 +47,7 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
         .poll(() => readFileSync(process.env.LAB_LOG, 'utf8').match(/stand-ins run/g)?.length, { timeout: 40_000 })
         .toBeGreaterThan(1);
     await page.goto(pair);
-    await expect(page.locator('#why-inner h2').first()).toContainText('it has no gateway');
+    await expect(page.locator('#why-inner h2').first()).toContainText('no gateway is set');
     await page.keyboard.press('l');
     await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 40_000 });
     await expect(page.locator('#why-inner')).toContainText('REGISTER Hut phone: no answer');

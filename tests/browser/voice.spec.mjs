@@ -9,7 +9,7 @@ test('a number is dialled on paper by keyboard, and its way is drawn', async ({ 
     await page.keyboard.type('0112');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('Enter')]);
     await expect(page.locator('.callpath')).toContainText('Town services');
-    await expect(page.locator('.verdict')).toContainText('helpers are not reached');
+    await expect(page.locator('.verdict')).toContainText('the emergency call does not arrive');
     await page.locator('[name=number]').fill('2003');
     await Promise.all([page.waitForEvent('load'), page.locator('[name=number]').press('Enter')]);
     await expect(page.locator('.verdict')).toContainText('Ticket 3 (2003) rings');
@@ -22,7 +22,7 @@ test('numbers are made, phones are known, a file is served and fetched once with
     await page.locator('[name=first]').fill('2014');
     await page.locator('[name=names]').fill('Storeroom\nWorkshop');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('Control+Enter')]);
-    await expect(page.locator('.sheet h2')).toHaveText('2 would be made');
+    await expect(page.locator('.sheet h2')).toHaveText('2 would be created');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
     await expect(page.locator('.head')).toContainText('26 numbers');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('z')]);

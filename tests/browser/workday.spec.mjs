@@ -89,7 +89,7 @@ test('stickers before the camera say whose they are, go into fields, and swap a 
         await page.goto(`${job}/brief`.replace('/brief', ''));
         await page.keyboard.press('g');
         await page.keyboard.press('s');
-        await expect(page.getByRole('heading', { name: 'Which unit is this?' })).toBeVisible();
+        await expect(page.getByRole('heading', { name: 'Identify a device' })).toBeVisible();
         expect(fetched.filter((path) => path.includes('zxing'))).toEqual([]);
         await page.keyboard.press('Enter');
         await expect(page.locator('#which h2')).toHaveText('This is Customs phone', { timeout: 30_000 });
@@ -98,7 +98,7 @@ test('stickers before the camera say whose they are, go into fields, and swap a 
         await expect(page.locator('#which input[name=mac]')).toHaveValue('02-47-00-00-99-12', { timeout: 30_000 });
         await expect(page.locator('#which input[name=serial]')).toHaveValue('KS-NEW-4712');
         await page.locator('#which select[name=unit]').selectOption({ label: 'Horn 8' });
-        await page.getByRole('button', { name: 'Swap it in' }).click();
+        await page.getByRole('button', { name: 'Replace device' }).click();
         await expect(page.locator('.head')).toContainText('KS-NEW-4712');
         await expect(page.locator('.head')).toContainText('02-47-00-00-99-12');
         await page.goto(`${job}/history`);
@@ -117,7 +117,7 @@ test('a secret is shown where it is typed, and gone after half a minute', async 
     await page.clock.install();
     await login(page, 'tomas');
     await page.goto(`${job}/bench/ramp-phone?step=secure`);
-    if (await page.getByRole('button', { name: 'Make it' }).count()) await page.getByRole('button', { name: 'Make it' }).click();
+    if (await page.getByRole('button', { name: 'Generate' }).count()) await page.getByRole('button', { name: 'Generate' }).click();
     await expect(page.getByRole('button', { name: 'Show for 30 s' }).first()).toBeVisible();
     expect(await page.content()).not.toMatch(/class="v value">\s*\d{6}\s*</);
     await page.keyboard.press('s');

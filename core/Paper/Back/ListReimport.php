@@ -38,6 +38,7 @@ final class ListReimport
         'Number' => ['Extension'],
         'Otherwise' => ['Outside hours'],
         'Place' => ['Location'],
+        'Registers at' => ['SIP registrar'],
         'Rings' => ['Device'],
         'Runs only at' => ['Active only at'],
         'Sent as' => ['Delivery'],

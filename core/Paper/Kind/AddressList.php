@@ -112,7 +112,7 @@ final class AddressList implements Reimportable
     {
         return [
             ...self::network($job, $interface->segment),
-            null === $address ? ($interface->mode->needsAddress() ? '' : 'leased') : (string) $address->address,
+            null === $address ? ($interface->mode->needsAddress() ? '' : 'DHCP') : (string) $address->address,
             null === $address ? '' : $address->prefix->dottedMask(),
             (string) $interface->gateway,
             $device->name,

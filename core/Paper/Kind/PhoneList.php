@@ -29,7 +29,7 @@ final class PhoneList implements Reimportable
 
     public function heads(): array
     {
-        return ['Extension', 'Name', 'Device', 'Location', 'Dispatchable location', 'Registers at', 'MAC'];
+        return ['Extension', 'Name', 'Device', 'Location', 'Dispatchable location', 'SIP registrar', 'MAC'];
     }
 
     public function figures(): array
@@ -42,7 +42,7 @@ final class PhoneList implements Reimportable
         return [
             'Name' => Cell::text('name'),
             'Device' => Cell::named('device', 'devices'),
-            'Registers at' => Cell::named('server', 'devices'),
+            'SIP registrar' => Cell::named('server', 'devices'),
         ];
     }
 

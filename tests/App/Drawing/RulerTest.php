@@ -49,7 +49,7 @@ final class RulerTest extends TestCase
         $job = Jobs::demo();
         $ids = array_map(static fn ($f): string => $f->id(), Check::run($job));
         $wedges = $this->ruler($job, 'eastholm')->wedges;
-        self::assertSame(['mask /16 here', 'no gateway', 'no gateway'], array_column($wedges, 'text'));
+        self::assertSame(['mask /16', 'no gateway', 'no gateway'], array_column($wedges, 'text'));
         self::assertSame(-1, $wedges[2]['row'], 'the second of two alike side by side has no label of its own');
         foreach ($wedges as $wedge) {
             self::assertContains($wedge['id'], $ids);

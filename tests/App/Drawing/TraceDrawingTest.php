@@ -27,7 +27,7 @@ final class TraceDrawingTest extends TestCase
         self::assertLessThan($drawing->posts[2]['x'], $drawing->reply['stop'], 'it goes towards the asker');
         self::assertGreaterThan($drawing->posts[1]['x'], $drawing->reply['stop'], 'but not as far as the router');
         self::assertSame('reply stops here: no gateway set', $drawing->reply['text']);
-        self::assertStringContainsString('Receiver 3 must answer', $drawing->sentence);
+        self::assertStringContainsString('Receiver 3 cannot reply', $drawing->sentence);
         self::assertSame(['Control room', 'Eastholm hut'], array_column($drawing->sheets, 'name'));
     }
 
@@ -67,7 +67,7 @@ final class TraceDrawingTest extends TestCase
     {
         $drawing = $this->draw(Jobs::demo(), intent: 'guests-phone-system', from: 'guest-1', to: 'pbx');
         self::assertNull($drawing->reply);
-        self::assertSame('stops here: filtered', $drawing->request['text']);
+        self::assertSame('request stops here: filtered', $drawing->request['text']);
         self::assertSame('Phone system', $drawing->posts[2]['name'] ?? null);
         self::assertGreaterThan($drawing->posts[1]['x'], $drawing->request['stop'] ?? 0);
         self::assertSame($drawing->posts[2]['x'], $drawing->request['rest']);
@@ -76,8 +76,8 @@ final class TraceDrawingTest extends TestCase
     /** @return iterable<string, array{string, string}> */
     public static function starts(): iterable
     {
-        yield 'no gateway' => ['10.47.1.10/24', 'stops here: no gateway set'];
-        yield 'mask too wide' => ['10.47.1.10/16', 'stops here: mask too wide'];
+        yield 'no gateway' => ['10.47.1.10/24', 'request stops here: no gateway set'];
+        yield 'mask too wide' => ['10.47.1.10/16', 'request stops here: mask too wide'];
     }
 
     #[DataProvider('starts')]

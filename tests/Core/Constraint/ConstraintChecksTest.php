@@ -120,7 +120,7 @@ final class ConstraintChecksTest extends TestCase
             (new ConstraintChecks(new Settings($job)))->broken(),
         );
         self::assertSame([], $broken($fed('one')));
-        self::assertSame(['one Port of its own', 'two Port of its own'], $broken($fed('one', 'two')));
+        self::assertSame(['one Own port', 'two Own port'], $broken($fed('one', 'two')));
     }
 
     public function testUnitsThemselvesAreComparedBySubnetFirmwareAndKind(): void

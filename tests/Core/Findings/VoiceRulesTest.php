@@ -139,7 +139,7 @@ final class VoiceRulesTest extends TestCase
             'Extension 214 has no number of sites', 'Extension 215 has no mail address for faxes',
         ]];
         yield 'too many sites' => [self::set('extensions', 2, ['sites' => 7]), [
-            'Phone system: 6 sites in a conference, and conference 203 takes 7',
+            'Phone system: 6 conference sites, and conference 203 takes 7',
         ]];
         $sip = ['kind' => 'sip', 'ours' => ['channels' => 12], 'callsPerHour' => 120];
         yield 'channels' => [self::set('trunks', 0, $sip), ['Trunk line has 12 channels; the busy hour needs 13']];
@@ -147,8 +147,8 @@ final class VoiceRulesTest extends TestCase
         yield 'a line too narrow' => [self::set('trunks', 0, ['ours' => ['channels' => 13], 'lineKbps' => 1237] + $sip), [
             'All concurrent calls on line need 1238 kbit/s; its line has 1237 kbit/s',
         ]];
-        yield 'calls at once' => [self::set('trunks', 0, ['ours' => ['channels' => 40], 'callsPerHour' => 400] + $sip), [
-            'Phone system: 20 calls at once, and the busy hour takes 30',
+        yield 'concurrent calls' => [self::set('trunks', 0, ['ours' => ['channels' => 40], 'callsPerHour' => 400] + $sip), [
+            'Phone system: 20 concurrent calls, and the busy hour takes 30',
         ]];
         $ends = ['kind' => 'sip', 'ours' => ['domain' => 'A.example.net', 'transports' => ['tcp', 'udp'],
             'codecs' => ['g722'], 'port' => 5060],

@@ -99,7 +99,7 @@ final class DriftTest extends TestCase
             $says(4, 4, 0, 0),
             'stand-ins prove nothing',
         );
-        self::assertSame('Seen otherwise in the lab: 3 of 4 pairs hold.', $says(4, 3, 0, 0));
+        self::assertSame('Tested in the lab: 3 of 4 pairs hold.', $says(4, 3, 0, 0));
         self::assertSame('', $says(0, 0, 4, 4));
         self::assertSame('', $says(4, 1, 4, 4), 'the site decides');
     }

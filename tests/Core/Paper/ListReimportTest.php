@@ -73,7 +73,7 @@ final class ListReimportTest extends TestCase
         yield 'second port' => ['ports', 'devices/timetable/1', 'MAC', '02-00-00-00-00-02', ''];
         yield 'name of a port' => ['ports', 'devices/berth-1', 'Port', 'rear', ''];
         yield 'name of a number' => ['phones', 'extensions/2001', 'Name', 'Window one', ''];
-        yield 'registrar' => ['phones', 'extensions/2001', 'Registers at', '', ''];
+        yield 'registrar' => ['phones', 'extensions/2001', 'SIP registrar', '', ''];
         yield 'mail' => ['directory', 'extensions/2001', 'Mail', 'one@example.net', ''];
         yield 'rate' => ['streams', 'flows/announcements', 'Mbit/s', '0.25', ''];
         yield 'no address' => ['addresses', 'devices/berth-1', 'Address', '', 'Mask'];
@@ -119,7 +119,7 @@ final class ListReimportTest extends TestCase
         $refused = implode("\n", self::refused($list));
         self::assertStringContainsString('"nonsense', $refused);
         self::assertStringContainsString('"Nowhere" is not allowed here: the name that just one location has', $refused);
-        self::assertStringContainsString('"PTZ camera, rotary" in the column Device type', $refused);
+        self::assertStringContainsString('"PTZ camera, rotary switch" in the column Device type', $refused);
         self::assertStringContainsString('ones stand together', $refused);
         $changed = array_values(array_filter($list->rows, static fn (BackRow $r): bool => BackRow::CHANGED === $r->does));
         self::assertSame([['Address: 10.47.10.20 → 10.47.10.99', 'Name: Ticket window 1 → Window one']], array_column($changed, 'why'));

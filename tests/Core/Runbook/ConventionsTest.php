@@ -33,14 +33,14 @@ final class ConventionsTest extends TestCase
         yield 'finding by label' => ['finding', 'label', 'paging-horn', 'Open the host name on its label'];
         yield 'finding by scan' => ['finding', 'scan', 'paging-horn', 'scan the range'];
         yield 'finding by leases' => ['finding', 'leases', 'video-bar', 'Find its MAC address in the DHCP lease table'];
-        yield 'phones by lease' => ['phoneProvisioning', 'dhcp', 'desk-phone-keypad', 'Leave the source at the lease'];
-        yield 'phones pushed' => ['phoneProvisioning', 'pushed', 'desk-phone-page', 'Restart it, it finds its settings'];
-        yield 'phones typed' => ['phoneProvisioning', 'typed', 'desk-phone-page', 'Registration secret'];
-        yield 'headroom of a third' => ['headroom', 'third', 'stream-encoder', 'Leave 33 % of the uplink free'];
+        yield 'phones by lease' => ['phoneProvisioning', 'dhcp', 'desk-phone-keypad', 'Leave the source at DHCP'];
+        yield 'phones pushed' => ['phoneProvisioning', 'pushed', 'desk-phone-page', 'Restart it: it fetches its configuration'];
+        yield 'phones typed' => ['phoneProvisioning', 'typed', 'desk-phone-page', '- SIP password: '];
+        yield 'headroom of a third' => ['headroom', 'third', 'stream-encoder', 'Keep 33 % of the uplink free'];
         yield 'headroom on a shared link' => ['headroom', 'shared', 'stream-encoder', '60 % on a network shared'];
-        yield 'fax as an extension' => ['fax', 'extension', 'fax-server', 'Registration secret'];
-        yield 'a relay' => ['firewall', 'relay', 'room-codec', 'Calls by the relay'];
-        yield 'format by page' => ['pictureFormat', 'page', 'ptz-camera-rotary', 'Turn the dial to where the page decides'];
+        yield 'fax as an extension' => ['fax', 'extension', 'fax-server', 'SIP password'];
+        yield 'a relay' => ['firewall', 'relay', 'room-codec', 'Set up calls through the relay'];
+        yield 'format by page' => ['pictureFormat', 'page', 'ptz-camera-rotary', 'Set the rotary switch to the web-page position'];
     }
 
     #[DataProvider('followed')]

@@ -68,7 +68,11 @@ final class RunbookTest extends TestCase
 
             return (new Runbooks(new Settings($job)))->runbook($job->devices['unit'])->step('secure')->do[0] ?? '';
         };
-        self::assertSame('Log in: Its serial as password; capitals matter.', $first('video-bar'), 'its menu asks for none, its page does');
+        self::assertSame(
+            'Log in: Its serial number as the password (case-sensitive).',
+            $first('video-bar'),
+            'its menu asks for none, its page does',
+        );
         self::assertSame('Log in: default user name and password.', $first('access-point'));
         self::assertSame('No password is set at the factory.', $first('audio-console'));
     }
@@ -137,7 +141,7 @@ final class RunbookTest extends TestCase
     {
         $this->expectException(InvalidFile::class);
         $this->expectExceptionMessage('.steps[0].id');
-        Units::job(['k' => ['steps' => [['id' => 'contact', 'stage' => 'role', 'title' => 'What the contact does']]]], ['unit' => []]);
+        Units::job(['k' => ['steps' => [['id' => 'contact', 'stage' => 'role', 'title' => 'Set the contact input']]]], ['unit' => []]);
     }
 
     /** What the plan connects to a socket is named there, with the module and its slot; the kind alone would leave it empty. */
@@ -198,13 +202,13 @@ final class RunbookTest extends TestCase
     public function testAStepOfTheKindStandsInForTheGeneralOneAndKeepsWhatItLeavesOut(): void
     {
         $steps = [
-            ['id' => 'power', 'stage' => 'power', 'title' => 'Switch behind the door', 'cautions' => ['Warm lamp']],
+            ['id' => 'power', 'stage' => 'power', 'title' => 'Switch on behind the door', 'cautions' => ['Warm lamp']],
             ['id' => 'lens', 'stage' => 'mount', 'title' => 'Lens in', 'who' => 'two-people'],
         ];
         $runbook = self::runbook(['bootSeconds' => 70, 'steps' => $steps, 'omits' => ['secure']]);
         self::assertNull($runbook->step('secure'));
         $power = $runbook->step('power');
-        self::assertSame('Switch behind the door', $power?->title);
+        self::assertSame('Switch on behind the door', $power?->title);
         self::assertSame([70], array_column($power->timers, 'seconds'));
         self::assertSame(['Warm lamp'], $power->cautions);
         $ids = array_column($runbook->steps, 'id');
@@ -215,7 +219,7 @@ final class RunbookTest extends TestCase
     {
         $runbook = self::runbook([
             'settings' => [
-                ['id' => 'ssid', 'name' => 'Network name', 'ask' => 'network'],
+                ['id' => 'ssid', 'name' => 'SSID', 'ask' => 'network'],
                 ['id' => 'colour'],
                 ['id' => 'note', 'optional' => true],
             ],
@@ -366,7 +370,7 @@ final class RunbookTest extends TestCase
         $runbooks = new Runbooks(new Settings($job));
         $text = RunbookMarkdown::write($runbooks->runbook($job->devices['tide-cam']), true);
         self::assertStringContainsString('- [x] **Unpack and check contents**', $text);
-        self::assertStringContainsString('- [ ] **Where it goes**', $text);
+        self::assertStringContainsString('- [ ] **Set the stream destination**', $text);
         self::assertStringContainsString('Gateway: `10.47.70.1`', $text);
         self::assertStringContainsString('`srt://10.47.1.60:9710?mode=caller&latency=800`', $text);
         $text = RunbookMarkdown::write($runbooks->runbook($job->devices['timetable']), true);
