@@ -78,7 +78,7 @@ final readonly class UnitPage
             recordUrl: $recordUrl,
             version: $context->revision,
             mayRecord: $editor && null === $record,
-            reopen: $editor && null !== $record ? new Post('Undo', $recordUrl, $reopen) : null,
+            reopen: $editor && null !== $record ? new Post('Undo step', $recordUrl, $reopen) : null,
             error: $error,
             laptop: $laptop->text,
             laptopUrl: $editor && [] !== $device->interfaces ? $this->url('bench_laptop', $context, ['id' => $device->id]) : null,

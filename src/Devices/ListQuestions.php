@@ -80,7 +80,7 @@ final class ListQuestions
         }
         $text = mb_strtolower($text);
         $names = array_map(mb_strtolower(...), $kinds);
-        $near = Nearest::to($text, [...array_keys($names), ...array_values($names)], 4)
+        $near = Nearest::to($text, [...array_keys($names), ...array_values($names)], min(4, intdiv(mb_strlen($text), 3)))
             ?? Nearest::withAllWords($text, array_values($names));
         $byName = array_search($near, $names, true);
 
@@ -92,7 +92,7 @@ final class ListQuestions
     {
         $offers = [];
         $lacks = [
-            'places' => ['place', 'locations', $import->orders->places, $import->made->places()],
+            'places' => ['location', 'locations', $import->orders->places, $import->made->places()],
             'numbers' => ['extension', 'extensions', $import->orders->numbers, $import->made->numbers([])],
         ];
         foreach ($lacks as $name => [$one, $list, $agreed, $made]) {

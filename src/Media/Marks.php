@@ -36,7 +36,7 @@ final readonly class Marks
         $y = static fn (float $v): float => round(self::HEIGHT * ($top - $v) / ($top - $low), 1);
         $step = \count($values) > 1 ? self::WIDTH / (\count($values) - 1) : self::WIDTH;
         $points = array_map(static fn (int $n): string => round($n * $step, 1).','.$y($values[$n]), array_keys($values));
-        $said = \sprintf('limit %s %s', round(max($values), 1), $readings[0]->what->unit());
+        $said = \sprintf('%s %s measured', round(max($values), 1), $readings[0]->what->unit());
 
         return new self(
             points: implode(' ', $points),

@@ -31,7 +31,7 @@ final class AlikeFindingsTest extends AppTestCase
         $this->client->submit($button->form());
         $this->client->followRedirect();
         self::assertCount(4, $gateways());
-        self::assertSelectorTextContains('#undo-bar', 'and 3 more like it');
+        self::assertSelectorTextContains('#undo-bar', '(and 3 more)');
         $this->client->submit($this->client->getCrawler()->filter('#undo-bar form')->form());
         self::assertSame([], $gateways());
     }

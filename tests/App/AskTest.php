@@ -141,7 +141,7 @@ final class AskTest extends AppTestCase
         $page = $this->client->request('GET', $url);
         $field = $page->filter('input[name="answers['.self::ACCOUNT.']"]');
         self::assertSame('crew@kestrel.example.test', $field->attr('value'));
-        self::assertCount(1, $page->filter('small:contains("Write over it to correct it")'));
+        self::assertCount(1, $page->filter('small:contains("Overwrite it to correct it")'));
         $before = $this->version();
         $this->post($url, ['answers' => [self::ACCOUNT => 'crew@kestrel.example.test']]);
         self::assertSame($before, $this->version(), 'the same again changes nothing');

@@ -22,7 +22,7 @@ final class CablesTest extends AppTestCase
         self::assertSelectorTextContains('.next', 'Send "Landing camera, live" with 58 Mbit/s.');
         self::assertSelectorNotExists('.next button', 'a viewer takes nothing');
         self::assertSame(['1'], $page->filter('.front [data-state=short]')->each(static fn ($port): string => $port->text()));
-        self::assertStringContainsString('23.1 W in, 41.1 V at the unit', $page->filter('.cables details')->eq(1)->text());
+        self::assertStringContainsString('23.1 W from the port, 41.1 V at the device', $page->filter('.cables details')->eq(1)->text());
         self::assertSelectorNotExists('a[data-key=s]', 'a viewer adds nothing');
     }
 

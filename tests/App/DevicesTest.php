@@ -220,7 +220,7 @@ final class DevicesTest extends AppTestCase
         ));
         self::assertCount(1, $told);
         self::assertStringContainsString('Ticket window 1 has no dispatchable', $told[0]);
-        self::assertStringContainsString('and 2 more like it: Ticket window 2, Crew mess phone', $told[0]);
+        self::assertStringContainsString('Also (2): Ticket window 2, Crew mess phone', $told[0]);
         self::assertCount(44, $found, 'and that of the two receivers; what differs in more than the name stays apart');
     }
 }

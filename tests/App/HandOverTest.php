@@ -120,7 +120,7 @@ final class HandOverTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB.'/hand-over/'.$state->getId());
         self::assertSelectorTextContains('.head small', '1 pair with another test result');
         self::assertSame(
-            ['Guests keep out of the cameras: Ticket office tablet to Berth 1 camera kept apart → leak'],
+            ['Guests keep out of the cameras: Ticket office tablet to Berth 1 camera blocked as intended → not blocked'],
             $page->filter('.turned li > div:first-child')->each(static fn (Crawler $div): string => $div->text()),
         );
         $this->driftIsKeptOrPutBack($state, $before);
@@ -138,7 +138,7 @@ final class HandOverTest extends AppTestCase
             $line = $this->client->request('GET', $url)->filter($list)->first()->filter('li')->first();
             $this->client->submit($line->selectButton('Save reason')->form(['reason' => 'The client wants it.']));
             $this->client->followRedirect();
-            self::assertSelectorTextContains($list.' .accepted', 'stays so: The client wants it. (Ines Aldermoor');
+            self::assertSelectorTextContains($list.' .accepted', 'accepted: The client wants it. (Ines Aldermoor');
         }
         $job = $this->job();
         $editor = self::getContainer()->get(JobEditor::class);

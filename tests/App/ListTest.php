@@ -286,7 +286,7 @@ final class ListTest extends AppTestCase
         self::assertSelectorTextContains('.lacks', 'Create 1 extension missing in this job: 2977');
         $form = $page->selectButton('Preview again L')->form();
         $page = $this->post(self::JOB.'/list', ['numbers' => '1'] + $form->getPhpValues());
-        self::assertSelectorTextContains('.next', '1 extension will be made');
+        self::assertSelectorTextContains('.next', '1 extension will be created');
         self::assertSelectorTextContains('.next', 'Import 1 extension');
         self::assertCount(1, $page->filter('.lacks input[name=numbers][checked]'), 'the tick stays');
         $this->client->submit($page->selectButton('Import 1 extension T')->form());
@@ -318,7 +318,7 @@ final class ListTest extends AppTestCase
     public function testWhatIsLeftOutOfARowIsSaid(): void
     {
         $this->as('ines');
-        $list = "Name;Kind;Network;Address\nOld fax;Analogue phone;110;10.47.10.77\nEye;PTZ camera, rotary;120;192.0.2.80\n";
+        $list = "Name;Kind;Network;Address\nOld fax;Analogue phone;110;10.47.10.77\nEye;\"PTZ camera, rotary switch\";120;192.0.2.80\n";
         $page = $this->post(self::JOB.'/list', ['text' => $list]);
         $said = $page->filter('p.care')->each(static fn (Crawler $p): string => $p->text());
         self::assertSame([

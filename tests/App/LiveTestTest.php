@@ -80,7 +80,7 @@ final class LiveTestTest extends AppTestCase
         $this->em()->flush();
         $this->client->request('GET', self::JOB.'/proof/calls');
         self::assertSelectorTextContains('[data-state=proven]', 'live: 2 of 2 hold');
-        self::assertSelectorTextContains('.next', 'Next: phones are registered. Press 1.');
+        self::assertSelectorTextContains('.next', 'Next: SIP registration (key 1).');
     }
 
     public function testAViewerSeesTheOrderAndTestsNothing(): void
@@ -197,7 +197,7 @@ final class LiveTestTest extends AppTestCase
         self::assertCount(8, $seen);
         foreach ($seen as $observation) {
             self::assertSame('this-machine', $observation->getVantage());
-            self::assertMatchesRegularExpression('/outside the confirmed ranges|no address yet/', (string) $observation->getEvidence());
+            self::assertMatchesRegularExpression('/outside the confirmed ranges|has no address/', (string) $observation->getEvidence());
         }
         $this->post(self::JOB.'/field-mode', ['off' => '1']);
         $this->client->request('GET', self::JOB.'/proof');
@@ -256,12 +256,12 @@ final class LiveTestTest extends AppTestCase
         $said = $this->client->getCrawler()->filter('.said')->last()->text();
         self::assertStringContainsString('Tested from laptop in the hut; its clock was 3600.0 s ahead, by 10.47.1.123.', $said);
         self::assertStringContainsString('1 pair differ from another vantage point', $said);
-        self::assertStringContainsString('3 observations taken over, 1 line refused.', $said);
+        self::assertStringContainsString('3 observations imported, 1 line refused.', $said);
         self::assertSelectorTextContains('h1', 'Conflicting test results');
         $words = $this->client->getCrawler()->filter('.open-items p')->each(static fn (Crawler $p): string => trim($p->text()));
         self::assertSame([
             'no reply from laptop in the hut, 1 Mar 2026, 11:40',
-            'through from Hut phone, 1 Mar 2026, 11:30',
+            'works from Hut phone, 1 Mar 2026, 11:30',
         ], $words, 'ten minutes later, not seventy');
         self::assertSame(4, $this->number('SELECT COUNT(*) FROM observation'));
         $this->bringBack([['job' => 'Another'] + $head, $far]);

@@ -132,14 +132,14 @@ final class MatrixTest extends AppTestCase
         self::assertSelectorTextContains('.next', '1 fixed, 0 broken');
         $this->client->submitForm('Choose', ['thing' => 'Receiver 4 (unit)'], 'GET');
         $this->client->submitForm('Try : Gateway', ['value' => '10.47.60.1'], 'GET');
-        self::assertSelectorTextContains('.next', '31 pairs fail now, 29 would: mends 2, breaks 0');
+        self::assertSelectorTextContains('.next', '31 pairs fail now, 29 with the change: 2 fixed, 0 broken');
         self::assertSelectorTextContains('.trials', 'Receiver 3, gateway: 10.47.60.1');
         $before = $this->version();
         $this->client->submitForm('Save variant', ['name' => 'Both gateways']);
         self::assertSame($before, $this->version(), 'a variant changes nothing');
         $this->client->request('GET', self::JOB.'/proof/what-if');
         $page = $this->client->clickLink('Both gateways');
-        self::assertSelectorTextContains('.next', 'mends 2, breaks 0');
+        self::assertSelectorTextContains('.next', '2 fixed, 0 broken');
         $this->client->click($page->filter('.trials a')->first()->link());
         self::assertSelectorTextContains('.trials', 'Receiver 4');
         self::assertSelectorTextNotContains('.trials', 'Receiver 3');
@@ -179,7 +179,7 @@ final class MatrixTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/proof/what-if?thing=Cor+router');
         self::assertSelectorTextContains('[role=alert]', 'Did you mean Core router (unit)?');
         $this->client->request('GET', self::JOB.'/proof/what-if?thing=2001');
-        self::assertSelectorTextContains('[role=alert]', 'a unit, a router or a network');
+        self::assertSelectorTextContains('[role=alert]', 'a device, router or segment');
     }
 
     /** @return iterable<string, array{string, string, string, string}> */

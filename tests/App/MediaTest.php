@@ -16,7 +16,7 @@ final class MediaTest extends AppTestCase
         self::assertSelectorTextContains('.stream', 'Tide encoder → Mobile uplink at the slip → Tide receiver');
         self::assertSelectorTextContains('.stream', '340 of 800 ms');
         self::assertSelectorTextContains('.stream', '2.4 GB/h (metered)');
-        self::assertSelectorTextContains('.stream', '47 °C at most, rated to 45');
+        self::assertSelectorTextContains('.stream', '47 °C measured, rated to 45');
         self::assertSelectorExists('.log.too-much polyline');
         self::assertSelectorCount(5, '.stream .parts li');
         $this->as('ines');
@@ -25,7 +25,7 @@ final class MediaTest extends AppTestCase
         $this->client->followRedirect();
         self::assertSelectorTextContains('h1', 'Media');
         self::assertSelectorNotExists('.sum-bar .too-much .filled');
-        self::assertSelectorTextContains('.next', 'was at 47 °C');
+        self::assertSelectorTextContains('.next', 'measured 47 °C');
     }
 
     public function testARateThatDiffersIsDrawnWhereItDiffers(): void

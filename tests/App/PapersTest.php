@@ -85,7 +85,7 @@ final class PapersTest extends AppTestCase
         $this->as('ines');
         $page = $this->comesBack('phones', $book, 'lists.xlsx');
         self::assertSelectorTextContains('.sheet', 'Name: Ticket 1 → Window one');
-        self::assertSelectorTextContains('.sheet', 'in the column Place');
+        self::assertSelectorTextContains('.sheet', 'in the column Location');
         $this->client->submit($page->selectButton('Apply changes')->form());
         $this->client->followRedirect();
         self::assertSame('Window one', $this->job()->extensions['2001']->name);
@@ -120,7 +120,7 @@ final class PapersTest extends AppTestCase
         self::assertSame('10.47.10.10', $voice[1][2]);
         foreach ($this->job()->segments as $segment) {
             $here = array_filter($rows, static fn (array $r): bool => $segment->name === $r[0]);
-            $addresses = array_diff(array_column($here, 2), ['', 'leased']);
+            $addresses = array_diff(array_column($here, 2), ['', 'DHCP']);
             $values = array_map(static fn (string $a): int => (int) ip2long($a), $addresses);
             $sorted = $values;
             sort($sorted);

@@ -31,7 +31,7 @@ final class PeopleTest extends AppTestCase
         $this->leave();
         $this->client->request('GET', $link);
         self::assertSelectorTextContains('h1', 'Welcome, Odd Nilsen');
-        $tries = [['short', 'short', '12'], ['odd is my name here', 'odd is my name here', 'name'], [self::PASSWORD, 'x', 'same']];
+        $tries = [['short', 'short', '12'], ['odd is my name here', 'odd is my name here', 'name'], [self::PASSWORD, 'x', 'differ']];
         foreach ($tries as [$one, $two, $why]) {
             $this->client->submitForm('Save password and log in', ['password' => $one, 'again' => $two]);
             self::assertSame(422, $this->code());

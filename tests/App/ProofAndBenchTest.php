@@ -196,7 +196,7 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertSelectorTextContains('main', 'Switch Wi-Fi off');
         $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => ['O2-47-00-00-20-19']]);
         self::assertSame(422, $this->code());
-        self::assertSelectorTextContains('[role=alert]', 'look alike');
+        self::assertSelectorTextContains('[role=alert]', 'look-alike');
         self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
         $this->post(self::JOB.'/bench/berth-5', ['step' => 'unpack', 'read' => ['02-47-00-00-20-19']]);
         $this->client->followRedirect();
@@ -205,7 +205,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/bench/berth-5?step=unpack');
         self::assertSelectorTextContains('.through', 'Tomas Wray');
         self::assertSelectorTextContains('.kept', 'MAC address as printed on the device: 02-47-00-00-20-19 as planned');
-        $this->client->submitForm('Undo');
+        $this->client->submitForm('Undo step');
         self::assertSame(Stage::Planned, $this->job()->devices['berth-5']->stage);
         self::assertSame(2, $this->em()->getRepository(BenchRecord::class)->count([]), 'both stay');
     }
@@ -225,7 +225,7 @@ final class ProofAndBenchTest extends AppTestCase
         self::assertSame(422, $this->code(), 'nothing is left out without a word');
         $this->post($bench, ['step' => 'picture', 'skip' => '1', 'reason' => 'No monitor here']);
         $this->client->request('GET', $bench.'?step=picture');
-        self::assertSelectorTextContains('.through', 'left out');
+        self::assertSelectorTextContains('.through', 'skipped');
         self::assertSelectorTextContains('.through', 'No monitor here');
     }
 
@@ -264,7 +264,7 @@ final class ProofAndBenchTest extends AppTestCase
         $this->post($bench, ['step' => 'secure']);
         self::assertSame(PasswordState::Changed, $this->job()->devices['ticket-6']->password);
         $this->client->request('GET', $bench.'?step=secure');
-        $this->client->submitForm('Undo');
+        $this->client->submitForm('Undo step');
         self::assertNull($this->job()->devices['ticket-6']->password);
     }
 

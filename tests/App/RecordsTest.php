@@ -126,8 +126,8 @@ final class RecordsTest extends AppTestCase
         unset($values['version']);
         $this->post(self::JOB.'/records/routers/core', $values);
         $this->client->request('GET', self::JOB.'/records/routers/core');
-        self::assertSelectorTextContains('main', 'never asked: rule 1 takes everything it names');
-        self::assertSelectorTextContains('main', 'nobody in Video has 10.47.20.77');
+        self::assertSelectorTextContains('main', 'shadowed by rule 1');
+        self::assertSelectorTextContains('main', 'No device in Video has 10.47.20.77');
         self::assertSelectorTextContains('main', '192.0.2.1 lies in none of its own subnets');
     }
 

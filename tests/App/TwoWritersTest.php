@@ -53,7 +53,7 @@ final class TwoWritersTest extends AppTestCase
             );
             $said = $this->commandLine();
             // What is said of several stands once, with how many more.
-            preg_match_all('/and (\d+) more like it/', implode("\n", $page), $more);
+            preg_match_all('/Also \((\d+)\)/', implode("\n", $page), $more);
             $alike = array_sum(array_map(intval(...), $more[1]));
             self::assertSame(\count($said), \count($page) + $alike);
             $missing = array_filter($said, static fn (string $title): bool => !str_contains(implode("\n", $page), $title));

@@ -47,7 +47,10 @@ final class UnitFilesTest extends AppTestCase
         self::assertStringContainsString('has changed since', $this->row('2001'));
         $bench = $this->client->request('GET', self::JOB.'/bench/ticket-1')->text();
         self::assertMatchesRegularExpression('/Configuration file fetched .*, has changed since/', $bench);
-        self::assertStringNotContainsString('Configuration file', $this->client->request('GET', self::JOB.'/bench/berth-1')->text());
+        self::assertStringNotContainsString(
+            'Configuration file fetched',
+            $this->client->request('GET', self::JOB.'/bench/berth-1')->text(),
+        );
         self::assertStringContainsString('shown as = First window', $this->fetch($url.self::FILE));
         self::assertStringNotContainsString('has changed since', $this->row('2001'));
         self::assertStringContainsString('not fetched yet', $this->row('2002'));

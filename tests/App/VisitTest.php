@@ -130,9 +130,9 @@ final class VisitTest extends AppTestCase
         self::assertStringContainsString('Compared with the state signed on 6 Jan 2026', $page->filter('aside')->text());
         self::assertStringContainsString('02-00-00-00-00-99', $page->filter('.units')->text());
         self::assertStringContainsString('at hand-over it was 2.11', $page->filter('.units')->text());
-        self::assertStringContainsString('Codec is g711u; it was left with G.711 A-law.', $page->filter('.units')->text());
+        self::assertStringContainsString('Codec is g711u; at hand-over it was G.711 A-law.', $page->filter('.units')->text());
         self::assertStringNotContainsString('Ticket window 2', $page->filter('.units')->text(), 'that was read before it was signed');
-        self::assertStringContainsString('Hut phone to Control room phone 1: through → no reply', $page->filter('.turned')->text());
+        self::assertStringContainsString('Hut phone to Control room phone 1: works → no reply', $page->filter('.turned')->text());
         $isWindow = static fn (Crawler $li): bool => str_contains($li->text(), 'Ticket window 3');
         $line = $page->filter('.units li')->reduce($isWindow);
         $this->client->submit($line->selectButton('Apply to the plan')->form());
@@ -188,7 +188,7 @@ final class VisitTest extends AppTestCase
         self::assertSame(404, $this->code(), 'it was kept at another visit');
         $this->keep($url, 'nobody', 'x');
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'Of which unit');
+        self::assertSelectorTextContains('[role=alert]', 'Select the device');
         $this->as('vera');
         $this->client->request('GET', $url.'/files/'.$file->getId());
         self::assertSame(403, $this->code());

@@ -113,7 +113,7 @@ test('the bench leads through first contact with exact values to copy', async ({
     await page.keyboard.press('l');
     await expect(page.locator('main')).toContainText('1 of 17 done');
     await page.goto(`${job}/bench/berth-5?step=unpack`);
-    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo step' }).click();
 });
 
 test('the jump field finds a MAC in any notation and opens it on Enter', async ({ page }) => {

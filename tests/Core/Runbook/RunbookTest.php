@@ -374,7 +374,7 @@ final class RunbookTest extends TestCase
         self::assertStringContainsString('Gateway: `10.47.70.1`', $text);
         self::assertStringContainsString('`srt://10.47.1.60:9710?mode=caller&latency=800`', $text);
         $text = RunbookMarkdown::write($runbooks->runbook($job->devices['timetable']), true);
-        self::assertStringContainsString('blocked by: Keys for content is ordered.', $text);
+        self::assertStringContainsString('blocked by: Content keys is ordered.', $text);
         self::assertStringContainsString('Gateway: `leave blank`', $text);
     }
 
