@@ -10,23 +10,18 @@ final readonly class About
 {
     /**
      * @param string $id a slug
-     * @param string $short a few words for a drawing; '' for its id in words
+     * @param string $label what it looks for, in a few words, for headings and drawings
      * @param string $view the page of the stop on which it is drawn; '' for the stop's own
      */
     public function __construct(
         public string $id,
+        public string $label,
         public Section $stop = Section::Devices,
-        private string $short = '',
         private string $view = '',
     ) {}
 
     public function view(): string
     {
         return '' === $this->view ? $this->stop->value : $this->view;
-    }
-
-    public function short(): string
-    {
-        return '' === $this->short ? str_replace('-', ' ', $this->id) : $this->short;
     }
 }

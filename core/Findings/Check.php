@@ -35,7 +35,7 @@ final class Check
         return new Finding(
             $about,
             Severity::Warning,
-            title: \sprintf('The check "%s" failed', str_replace('-', ' ', $about->id)),
+            title: \sprintf('The check "%s" failed', $about->label),
             why: 'What it looks for was not checked. All other checks were made.',
             devices: [],
             advice: 'Tell the administrator of Vorhut: the log says what happened.',

@@ -10,6 +10,8 @@ use Vorhut\Core\Job\ChangeSet;
 final readonly class Finding
 {
     public string $rule;
+    /** What its rule looks for. */
+    public string $label;
     public Section $stop;
     /** The page on which it is drawn. */
     public string $view;
@@ -37,9 +39,10 @@ final readonly class Finding
         public array $records = [],
     ) {
         $this->rule = $about->id;
+        $this->label = $about->label;
         $this->stop = $about->stop;
         $this->view = $about->view();
-        $this->short = $short ?? $about->short();
+        $this->short = $short ?? $about->label;
     }
 
     /** Stays the same while the fault stays, so that a link to it holds. */

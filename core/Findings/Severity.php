@@ -11,4 +11,9 @@ enum Severity: string
     case Error = 'wrong';
     /** It works until something happens. */
     case Warning = 'care';
+
+    public function label(): string
+    {
+        return self::Error === $this ? 'error' : 'warning';
+    }
 }

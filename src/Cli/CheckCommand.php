@@ -45,7 +45,7 @@ final class CheckCommand extends JobCommand
             $table = new Table($output);
             $table->setStyle('compact')->setHeaders(['', 'Finding', 'What to do'])->setColumnMaxWidth(1, 62)->setColumnMaxWidth(2, 60);
             foreach ($findings as $f) {
-                $table->addRow([$f->severity->value, $f->title, $f->advice]);
+                $table->addRow([$f->severity->label(), $f->title, $f->advice]);
             }
             $table->render();
             $output->writeln(\sprintf("\n%d findings.", \count($findings)));

@@ -47,7 +47,7 @@ final readonly class FindingLines
             title: $finding->title,
             why: $finding->why,
             advice: $finding->advice,
-            rule: ucfirst(str_replace('-', ' ', $finding->rule)),
+            rule: ucfirst($finding->label),
             wrong: Severity::Error === $finding->severity,
             who: $who,
             take: $this->take($context, $finding, $back, $key),

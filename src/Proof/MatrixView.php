@@ -53,7 +53,7 @@ final readonly class MatrixView
     {
         $counts = [];
         foreach ($cell->counts as $value => $count) {
-            $counts[] = \sprintf('%d %s', $count, PairVerdict::from($value)->word());
+            $counts[] = \sprintf('%s: %d', PairVerdict::from($value)->word(), $count);
         }
         $bad = $cell->failing > 0;
         $apart = PairVerdict::Leak === $cell->span || PairVerdict::KeptApart === $cell->span;

@@ -10,15 +10,15 @@ use Vorhut\Core\Job\PartyRef;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Net\Ipv4Address;
 
-/** Parties of intents as people call them: "Berth 1 camera (unit)", "Desk phones (all of a kind)", "2001 Ticket window 1 (number)". */
+/** Parties of intents as people call them: "Berth 1 camera (device)", "Desk phones (all of a device type)", "2001 Ticket window 1 (extension)". */
 final class PartyNames
 {
     private const WORDS = [
-        'device' => 'unit',
+        'device' => 'device',
         'profile' => 'all of a device type',
-        'segment' => 'network',
-        'location' => 'place',
-        'extension' => 'number',
+        'segment' => 'segment',
+        'location' => 'location',
+        'extension' => 'extension',
         'trunk' => 'trunk',
     ];
 

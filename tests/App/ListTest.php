@@ -360,8 +360,8 @@ final class ListTest extends AppTestCase
         self::assertSelectorTextContains('.next', '1 new, 0 changed', 'what it calls the kind and the column is known by now');
         $this->as('tomas');
         $this->post(self::JOB.'/list', ['text' => "Name;Room\nMole 9;Nowhere yet\n", 'places' => '1']);
-        self::assertSelectorTextNotContains('main', 'Make 1 place', 'places are a lead\'s');
-        self::assertSelectorTextContains('main', '1 row to mend');
+        self::assertSelectorTextNotContains('main', 'Create 1 location', 'places are a lead\'s');
+        self::assertSelectorTextContains('main', '1 row to fix');
     }
 
     public function testWhatAColumnHoldsIsRememberedForListsLikeIt(): void

@@ -130,7 +130,7 @@ final class MatrixTest extends AppTestCase
         self::assertInputValueSame('thing', 'receiver 3');
         $this->client->submitForm('Try : Gateway', ['value' => '10.47.60.1'], 'GET');
         self::assertSelectorTextContains('.next', '1 fixed, 0 broken');
-        $this->client->submitForm('Choose', ['thing' => 'Receiver 4 (unit)'], 'GET');
+        $this->client->submitForm('Choose', ['thing' => 'Receiver 4 (device)'], 'GET');
         $this->client->submitForm('Try : Gateway', ['value' => '10.47.60.1'], 'GET');
         self::assertSelectorTextContains('.next', '31 pairs fail now, 29 with the change: 2 fixed, 0 broken');
         self::assertSelectorTextContains('.trials', 'Receiver 3, gateway: 10.47.60.1');
@@ -149,12 +149,12 @@ final class MatrixTest extends AppTestCase
         self::assertSelectorTextContains('.trials', 'Receiver 3');
         self::assertSelectorTextNotContains('.trials', 'Receiver 4');
         $this->client->back();
-        $this->client->submitForm('Keep it K');
+        $this->client->submitForm('Apply to plan K');
         foreach (['receiver-3', 'receiver-4'] as $id) {
             self::assertSame('10.47.60.1', (string) $this->job()->devices[$id]->interfaces[0]->gateway);
         }
         $this->client->request('GET', self::JOB.'/proof/what-if');
-        $this->client->submitForm('drop it Both gateways');
+        $this->client->submitForm('discard Both gateways');
         self::assertSelectorNotExists('aside .found');
     }
 
@@ -177,7 +177,7 @@ final class MatrixTest extends AppTestCase
         $this->client->submitForm('Try : Add a filter rule at the top', $rule, 'GET');
         self::assertSelectorTextContains('.next', '31 pairs fail now, 21 with the change: 10 fixed, 0 broken');
         $this->client->request('GET', self::JOB.'/proof/what-if?thing=Cor+router');
-        self::assertSelectorTextContains('[role=alert]', 'Did you mean Core router (unit)?');
+        self::assertSelectorTextContains('[role=alert]', 'Did you mean Core router (device)?');
         $this->client->request('GET', self::JOB.'/proof/what-if?thing=2001');
         self::assertSelectorTextContains('[role=alert]', 'a device, router or segment');
     }

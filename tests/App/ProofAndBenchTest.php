@@ -82,10 +82,10 @@ final class ProofAndBenchTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/proof/intents/+');
-        self::assertSelectorExists('datalist option[value="Camera station (unit)"]');
+        self::assertSelectorExists('datalist option[value="Camera station (device)"]');
         $values = $page->selectButton('Save')->form(['kind' => 'manage'])->getPhpValues();
         unset($values['version']);
-        $values = ['from' => ['camera station', ''], 'to' => ['Landing camera (unit)'], 'name' => ''] + $values;
+        $values = ['from' => ['camera station', ''], 'to' => ['Landing camera (device)'], 'name' => ''] + $values;
         $this->post(self::JOB.'/proof/intents/+', $values);
         $this->client->followRedirect();
         self::assertSelectorTextContains('tr.sel', '1 works');
@@ -95,7 +95,7 @@ final class ProofAndBenchTest extends AppTestCase
 
         $this->post(self::JOB.'/proof/intents/'.$id, ['from' => ['Camera statoin'], 'to' => ['10.47.20.21']] + $values);
         self::assertSame(422, $this->code());
-        self::assertSelectorTextContains('fieldset [role=alert]', 'Did you mean Camera station (unit)?');
+        self::assertSelectorTextContains('fieldset [role=alert]', 'Did you mean Camera station (device)?');
         self::assertInputValueSame('from[]', 'Camera statoin', 'what was typed stays');
         $this->post(self::JOB.'/proof/intents/'.$id, ['to' => ['10.47.20.21', 'video']] + $values);
         self::assertSame(['address:10.47.20.21', 'segment:video'], array_map(strval(...), $this->job()->intents[$id]->to));
@@ -114,8 +114,8 @@ final class ProofAndBenchTest extends AppTestCase
         $this->post(self::JOB.'/devices/berth-2', ['name' => 'Berth 1 camera']);
         $names = new PartyNames($this->job());
         $called = array_map($names->name(...), ['device:berth-1', 'device:berth-2']);
-        self::assertSame(['Berth 1 camera (unit)', 'Berth 1 camera (unit berth-2)'], $called);
-        self::assertSame('device:berth-2', $names->read('berth 1 camera (unit berth-2)'));
+        self::assertSame(['Berth 1 camera (device)', 'Berth 1 camera (device berth-2)'], $called);
+        self::assertSame('device:berth-2', $names->read('berth 1 camera (device berth-2)'));
         $this->expectExceptionMessage('Several have that name');
         $names->read('Berth 1 camera');
     }

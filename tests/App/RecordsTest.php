@@ -128,7 +128,7 @@ final class RecordsTest extends AppTestCase
         $this->client->request('GET', self::JOB.'/records/routers/core');
         self::assertSelectorTextContains('main', 'shadowed by rule 1');
         self::assertSelectorTextContains('main', 'No device in Video has 10.47.20.77');
-        self::assertSelectorTextContains('main', '192.0.2.1 lies in none of its own subnets');
+        self::assertSelectorTextContains('main', 'The next hop 192.0.2.1 is in none of its subnets');
     }
 
     public function testAKindOfOnesOwnIsMadeLikeOneThatIsThereAndCheckedAsItIsTyped(): void

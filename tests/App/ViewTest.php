@@ -142,7 +142,7 @@ final class ViewTest extends AppTestCase
     /** The same advice with another title is something else. */
     public function testFindingsStandTogetherOnlyWhereTheySayTheSame(): void
     {
-        $about = new About('odd');
+        $about = new About('odd', 'odd');
         $wrong = Severity::Error;
         $finding = static fn (string $title, string $id): Finding => new Finding(
             about: $about,

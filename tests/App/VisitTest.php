@@ -138,11 +138,11 @@ final class VisitTest extends AppTestCase
         $this->client->submit($line->selectButton('Apply to the plan')->form());
         $this->client->followRedirect();
         self::assertSame('3.0', $this->job()->devices['ticket-3']->firmware);
-        self::assertSelectorTextContains('.head small', '3 things');
+        self::assertSelectorTextContains('.head small', '3 items');
         $line = $this->client->getCrawler()->filter('.turned li')->first();
         $this->client->submit($line->selectButton('Save reason')->form(['reason' => 'The radio is down today.']));
         $this->client->followRedirect();
-        self::assertSelectorTextContains('.turned .accepted', 'stays so: The radio is down today. (Ines Aldermoor');
+        self::assertSelectorTextContains('.turned .accepted', 'accepted: The radio is down today. (Ines Aldermoor');
         $this->post($url.'/accept', ['item' => 'unit berth-1 nonsense', 'reason' => 'x']);
         $this->client->followRedirect();
         self::assertSelectorTextContains('[role=alert]', 'equals the one at hand-over again');

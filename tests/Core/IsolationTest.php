@@ -51,7 +51,7 @@ final class IsolationTest extends TestCase
         });
         $rules = new \ReflectionProperty(Rules::class, 'all');
         $before = Rules::all();
-        $broken = new #[About('duplicate-address')] class extends Rule {
+        $broken = new #[About('duplicate-address', 'duplicate address')] class extends Rule {
             public function check(Plan $plan): iterable
             {
                 throw new \LogicException('broken');

@@ -39,21 +39,21 @@ test('a unit goes from the carton to as-left by keyboard alone, a key a step', a
         await page.keyboard.press(reads > 0 ? 'l' : 'Enter');
         await expect(page.locator('.head')).toContainText(`${step} of ${steps} done`);
     }
-    await expect(page.locator('.next')).toContainText('Slip shelter box is set up');
+    await expect(page.locator('.next')).toContainText('Slip shelter box is configured');
     await expect(page.locator('.head')).toContainText('as left');
 });
 
 test('a step that waits says for what and leads there; the reserved number is refused', async ({ page }) => {
     await login(page, 'tomas');
     await page.goto(`${job}/bench/timetable?step=projector`);
-    await expect(page.locator('.waits')).toContainText('Keys for content is ordered');
-    await page.locator('.waits').getByRole('link', { name: 'The licence' }).click();
+    await expect(page.locator('.waits')).toContainText('Content keys is ordered');
+    await page.locator('.waits').getByRole('link', { name: 'Open licence' }).click();
     await expect(page.locator('#form')).toHaveText('Content keys');
     await page.goto(`${job}/bench/hall-music?step=number`);
     await page.getByRole('link', { name: 'Source number' }).click();
     const value = page.locator('#value-source-number');
     await value.getByLabel('Value').fill('7');
-    await value.getByRole('button', { name: 'Save name' }).click();
+    await value.getByRole('button', { name: 'Set value' }).click();
     await expect(page.getByRole('alert')).toContainText('allowed is a whole number from 1 to 8, not 7, 8');
 });
 

@@ -10,7 +10,7 @@ test('the proof turns with the suggested change and turns back with undo, by key
     await expect(page.locator('#undo-bar')).toContainText('Set gateway 10.47.60.1 on Receiver 3 and Receiver 4');
     await page.goto(`${job}/proof?intent=station-receivers&pair=mic-station%3Ereceiver-3`);
     await expect(page.locator('#intent')).toContainText('predicted');
-    await expect(page.locator('#intent')).toContainText('through');
+    await expect(page.locator('#intent')).toContainText('works');
     await page.keyboard.press('z');
     await expect(page.locator('#intent')).toContainText('no reply');
 });
@@ -81,16 +81,16 @@ test('a list pasted from a spreadsheet is previewed, taken over, addressed and u
     await expect(page.locator('.next')).toContainText('1 new');
     await expect(page.locator('main')).toContainText('line 3, MAC');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
-    await expect(page.locator('.next')).toContainText('4 units have no address yet');
+    await expect(page.locator('.next')).toContainText('4 devices have no address');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('p')]);
     await expect(page.locator('tbody')).toContainText('Slip horn 1');
     await page.getByRole('button', { name: 'all' }).click();
     await expect(page.getByRole('checkbox').first()).not.toBeChecked();
     await page.getByRole('button', { name: 'all' }).click();
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
-    await expect(page.locator('main')).not.toContainText('no address yet');
+    await expect(page.locator('main')).not.toContainText('have no address');
     await page.keyboard.press('z');
-    await expect(page.locator('.next')).toContainText('4 units have no address yet');
+    await expect(page.locator('.next')).toContainText('4 devices have no address');
     await page.goto(`${job}/devices?q=slip+horn`);
     await page.locator('td[data-field=name] a').click();
     await page.getByRole('button', { name: 'remove Slip horn 1' }).click();
@@ -105,7 +105,7 @@ test('the bench leads through first contact with exact values to copy', async ({
     await expect(page.locator('#live')).toHaveText('Copied 192.0.2.250');
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('192.0.2.250');
     await page.getByLabel('Current adapter addresses').fill('wlan0=192.0.2.17/24');
-    await page.getByRole('button', { name: 'Check for clashes' }).click();
+    await page.getByRole('button', { name: 'Save and check for conflicts' }).click();
     await expect(page.locator('main')).toContainText('Switch Wi-Fi off');
     await page.goto(`${job}/bench/berth-5?step=unpack`);
     await page.keyboard.press('Enter');
@@ -194,8 +194,8 @@ test('what somebody saw stands beside the prediction, with name', async ({ page 
     await page.goto(`${job}/proof?intent=hut-calls-control`);
     await page.getByLabel('Test result').selectOption('one-way');
     await page.getByLabel('Note').fill('heard nothing in the hut');
-    await page.getByRole('button', { name: 'Record it' }).click();
-    await expect(page.locator('#intent')).toContainText('one way');
+    await page.getByRole('button', { name: 'Record' }).click();
+    await expect(page.locator('#intent')).toContainText('one-way');
     await expect(page.locator('#intent')).toContainText('Tomas Wray');
     await expect(page.locator('main')).toContainText('differs');
 });
@@ -228,7 +228,7 @@ test('the theme can be switched and stays', async ({ page }) => {
 test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }) => {
     await login(page);
     await page.getByLabel('Name', { exact: true }).fill('Harbour office');
-    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    await page.getByRole('button', { name: 'Create job', exact: true }).click();
     await expect(page.locator('main')).toContainText('No network yet');
     await page.getByRole('link', { name: 'Add the first segment' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Office');
@@ -248,14 +248,14 @@ test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }
     await page.getByRole('button', { name: 'Show what would change' }).click();
     await expect(page.locator('.next')).toContainText('2 new');
     await page.keyboard.press('t');
-    await expect(page.locator('.next')).toContainText('2 units have no address yet');
+    await expect(page.locator('.next')).toContainText('2 devices have no address');
     await page.keyboard.press('p');
     await expect(page.locator('tbody')).toContainText('10.47.81.10/24');
     await page.keyboard.press('t');
-    await expect(page.locator('#undo-bar')).toContainText('Gave 2 units their addresses');
+    await expect(page.locator('#undo-bar')).toContainText('Assigned 2 addresses');
     await page.keyboard.press('g');
     await page.keyboard.press('t');
-    await expect(page.locator('.next')).toContainText('Desk one is next');
+    await expect(page.locator('.next')).toContainText('Next: Desk one');
 });
 
 test('a full link is mended and a cable list is pasted by keyboard, and both are undone', async ({ page }) => {
@@ -297,7 +297,7 @@ test('what leaves a site, a chain of sound and a rack are mended where they are 
     await press('t');
     await expect(page.locator('.sound-chain .apart')).toHaveCount(0);
     await press('g', 'w');
-    await expect(page.locator('.next')).toContainText('stands above');
+    await expect(page.locator('.next')).toContainText('is mounted above');
     await press('t');
     await expect(page.locator('.why')).toContainText('No findings');
     for (let change = 0; change < 3; ++change) {
@@ -307,7 +307,7 @@ test('what leaves a site, a chain of sound and a rack are mended where they are 
     await expect(page.locator('.sound-chain .apart')).toHaveCount(1);
     await press('m');
     await press('o');
-    await expect(page.locator('h1')).toHaveText('Rooms');
+    await expect(page.locator('h1')).toHaveText('Room systems');
 });
 
 test("a rack of one's own is filled by keyboard, and says what cannot be", async ({ page }) => {
@@ -324,8 +324,8 @@ test("a rack of one's own is filled by keyboard, and says what cannot be", async
     await row.getByLabel('kg').fill('31');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('Control+Enter')]);
     await page.goto('/job/skerry-slip/power');
-    await expect(page.locator('.next')).toContainText('Battery stands out of Slip rack at the top');
-    await expect(page.locator('.rack')).toContainText('Battery: two people lift 31 kg.');
+    await expect(page.locator('.next')).toContainText('Battery does not fit into Slip rack');
+    await expect(page.locator('.rack')).toContainText('Battery: 31 kg, two people or a lifting aid.');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('z')]);
     await page.goto('/job/skerry-slip/power');
     await expect(page.locator('.next')).toContainText('No rack is planned yet');

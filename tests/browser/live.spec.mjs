@@ -27,10 +27,10 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
 
     await page.goto(`${lab}/proof?axis=kind&row=Stations&column=Receivers`);
     await page.keyboard.press('i');
-    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs asked', { timeout: 40_000 });
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('7 pairs tested', { timeout: 40_000 });
     await page.goto(`${lab}/proof?axis=kind&row=Desk+phones&column=Horns`);
     await page.keyboard.press('e');
-    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 40_000 });
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair tested', { timeout: 40_000 });
 
     const pair = `${lab}/proof?intent=hut-calls-control&pair=${encodeURIComponent('hut-phone>control-phone-1')}`;
     await page.goto(pair);
@@ -49,7 +49,7 @@ test('what is predicted is what the lab shows, and both turn with the plan', asy
     await page.goto(pair);
     await expect(page.locator('#why-inner h2').first()).toContainText('no gateway is set');
     await page.keyboard.press('l');
-    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair asked', { timeout: 40_000 });
+    await expect(page.getByRole('status').filter({ hasText: 'Live test' })).toContainText('1 pair tested', { timeout: 40_000 });
     await expect(page.locator('#why-inner')).toContainText('REGISTER Hut phone: no answer');
     await expect(page.locator('tr.sel b.care')).toHaveCount(0);
 });

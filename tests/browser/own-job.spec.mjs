@@ -79,9 +79,9 @@ test('a job of their own is planned from two lists and proven on paper without a
     await expect(page.locator('.usuals')).toContainText('Phones register at Phone system');
     for (let left = 8; left > 0 && (await page.locator('.usuals form').count()) > 0; left -= 1) await goes('1');
     for (let left = 5; left > 0 && (await page.locator('.next [data-key=a]').count()) > 0; left -= 1) await goes('a');
-    await expect(page.locator('#way')).toContainText('all 3 hold');
+    await expect(page.locator('#way')).toContainText('all 3 intents hold');
     await goes('z');
-    await expect(page.locator('#way')).toContainText('1 of 3 fail');
+    await expect(page.locator('#way')).toContainText('1 of 3 intents fail');
 });
 
 test('rules change their order by keyboard and say what they decide', async ({ page }) => {
@@ -89,7 +89,7 @@ test('rules change their order by keyboard and say what they decide', async ({ p
     await page.goto('/job/kestrel-sound-ferries/records/routers/core');
     const first = page.locator('[name="rules[0][to]"]');
     const rules = page.locator('fieldset:has-text("Filter rules") > [data-row]');
-    await expect(rules.first()).toContainText('decides 2 pairs');
+    await expect(rules.first()).toContainText('matches 2 pairs');
     await first.focus();
     await page.keyboard.press('Alt+ArrowDown');
     await expect(first).toBeFocused();
@@ -112,7 +112,7 @@ test('units are ticked and changed together from the table alone', async ({ page
     await page.locator('.many [name=stage]').selectOption('set-up');
     await page.locator('.many [name=stage]').focus();
     await page.keyboard.press('Control+Enter');
-    await expect(page.locator('#undo-bar')).toContainText('Changed stage of 2 units');
+    await expect(page.locator('#undo-bar')).toContainText('Changed stage of 2 devices');
     await page.locator('body').press('z');
-    await expect(page.locator('#undo-bar')).toContainText('Changed stage of 2 units');
+    await expect(page.locator('#undo-bar')).toContainText('Changed stage of 2 devices');
 });

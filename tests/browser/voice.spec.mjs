@@ -24,9 +24,9 @@ test('numbers are made, phones are known, a file is served and fetched once with
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('Control+Enter')]);
     await expect(page.locator('.sheet h2')).toHaveText('2 would be created');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
-    await expect(page.locator('.head')).toContainText('26 numbers');
+    await expect(page.locator('.head')).toContainText('26 extensions');
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('z')]);
-    await expect(page.locator('.head')).toContainText('24 numbers');
+    await expect(page.locator('.head')).toContainText('24 extensions');
     await page.goto(`${job}/phones`);
     await Promise.all([page.waitForEvent('load'), page.keyboard.press('t')]);
     const url = await page.locator('.served [data-copy]').getAttribute('data-copy');

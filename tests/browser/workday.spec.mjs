@@ -36,11 +36,11 @@ test('ten cameras go over the bench with at most five keys each', async ({ page 
     const here = page.url().match(/\/job\/[^/]+/)[0];
     await page.goto(`${here}/vault`);
     await page.keyboard.press('t');
-    await expect(page.locator('.head')).toContainText('10 of 10 secrets kept');
+    await expect(page.locator('.head')).toContainText('10 of 10 secrets stored');
     await page.goto(`${here}/bench/several`);
     let keys = 1;
     let powered = 0;
-    const finished = page.locator('.head', { hasText: '10 units, 10 done as far as they can be' });
+    const finished = page.locator('.head', { hasText: '10 devices, 10 as far as possible now' });
     // While all of them start there is nothing to do yet.
     const goesOn = async () => {
         await expect(page.locator('#batch').or(finished).first()).toBeVisible();
@@ -94,7 +94,7 @@ test('stickers before the camera say whose they are, go into fields, and swap a 
         await page.keyboard.press('Enter');
         await expect(page.locator('#which h2')).toHaveText('This is Customs phone', { timeout: 30_000 });
         expect(fetched.filter((path) => path.includes('zxing')).length).toBe(1);
-        await expect(page.locator('#which h2')).toHaveText('No planned unit has this', { timeout: 30_000 });
+        await expect(page.locator('#which h2')).toHaveText('No planned device has this', { timeout: 30_000 });
         await expect(page.locator('#which input[name=mac]')).toHaveValue('02-47-00-00-99-12', { timeout: 30_000 });
         await expect(page.locator('#which input[name=serial]')).toHaveValue('KS-NEW-4712');
         await page.locator('#which select[name=unit]').selectOption({ label: 'Horn 8' });
@@ -102,9 +102,9 @@ test('stickers before the camera say whose they are, go into fields, and swap a 
         await expect(page.locator('.head')).toContainText('KS-NEW-4712');
         await expect(page.locator('.head')).toContainText('02-47-00-00-99-12');
         await page.goto(`${job}/history`);
-        await expect(page.locator('main')).toContainText('Another unit for Horn 8: serial KS-NEW-4712');
+        await expect(page.locator('main')).toContainText('Replaced device Horn 8: serial KS-NEW-4712');
         await page.goto(`${job}/bench/customs-phone?step=unpack`);
-        await page.getByRole('button', { name: 'Scan it' }).click();
+        await page.getByRole('button', { name: 'Scan' }).click();
         await expect(page.locator('input[name="read[0]"]')).not.toHaveValue('', { timeout: 30_000 });
         await expect(page.locator('dialog')).toHaveCount(0);
     } finally {

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** A factory address that somebody here already carries must not meet the live network. */
-#[About('factory-address-live', Section::Bench)]
+#[About('factory-address-live', 'factory address in use', Section::Bench)]
 final class FactoryAddressLive extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Profile\GatewayPolicy;
 
 /** Some units do not save their values while the gateway field is empty. */
-#[About('gateway-required', Section::Bench, short: 'requires a gateway')]
+#[About('gateway-required', 'requires a gateway', Section::Bench)]
 final class GatewayRequired extends Rule
 {
     public function check(Plan $plan): iterable

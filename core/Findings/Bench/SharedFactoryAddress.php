@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
 
 /** Units that leave the carton with one and the same fixed address must be powered one at a time. */
-#[About('shared-factory-address', Section::Bench)]
+#[About('shared-factory-address', 'same factory address', Section::Bench)]
 final class SharedFactoryAddress extends Rule
 {
     public function check(Plan $plan): iterable

@@ -15,7 +15,7 @@ use Vorhut\Core\Light\SlotStrip;
 use Vorhut\Core\Light\Universes;
 
 /** A universe ends with slot 512: what reaches beyond hears nothing there. */
-#[About('beyond-last-slot', Section::Media, view: 'light')]
+#[About('beyond-last-slot', 'beyond slot 512', Section::Media, view: 'light')]
 final class BeyondLastSlot extends Rule
 {
     public function check(Plan $plan): iterable

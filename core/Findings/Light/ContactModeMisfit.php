@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** What overrides must do so as long as its cause lasts: a contact that toggles forgets which state it was in. */
-#[About('contact-mode-misfit', Section::Media, view: 'light')]
+#[About('contact-mode-misfit', 'contact mode', Section::Media, view: 'light')]
 final class ContactModeMisfit extends Rule
 {
     private const OVERRIDES = 'contact-overrides';

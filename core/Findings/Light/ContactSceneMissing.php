@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Scene;
 
 /** A contact that recalls a scene which nobody has stored leaves people in the dark. */
-#[About('contact-scene-missing', Section::Media, view: 'light')]
+#[About('contact-scene-missing', 'contact scene missing', Section::Media, view: 'light')]
 final class ContactSceneMissing extends Rule
 {
     private const SCENE = 'contact-scene';

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\LightRun;
 
 /** A run without its 120 Ω at the end echoes (ANSI E1.11, clause 4). */
-#[About('run-open-end', Section::Media, view: 'light')]
+#[About('run-open-end', 'no terminator', Section::Media, view: 'light')]
 final class RunOpenEnd extends Rule
 {
     public function check(Plan $plan): iterable

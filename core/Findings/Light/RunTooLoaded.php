@@ -13,7 +13,7 @@ use Vorhut\Core\Light\SlotStrip;
 use Vorhut\Core\Light\Universes;
 
 /** One run drives 32 unit loads (TIA-485-A, which ANSI E1.11 builds on). */
-#[About('run-too-loaded', Section::Media, view: 'light')]
+#[About('run-too-loaded', 'unit loads', Section::Media, view: 'light')]
 final class RunTooLoaded extends Rule
 {
     public function check(Plan $plan): iterable

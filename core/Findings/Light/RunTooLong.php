@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\LightRun;
 
 /** A run is at most 300 m long (TIA-485-A as ANSI E1.11 uses it, and what is usual in the trade). */
-#[About('run-too-long', Section::Media, view: 'light')]
+#[About('run-too-long', 'DMX512 run too long', Section::Media, view: 'light')]
 final class RunTooLong extends Rule
 {
     /** Metres. */

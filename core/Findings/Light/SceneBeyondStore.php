@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Scene;
 use Vorhut\Core\Profile\Capacity;
 
 /** A store has so many scenes and no more. */
-#[About('scene-beyond-store', Section::Media, view: 'light')]
+#[About('scene-beyond-store', 'scene number too high', Section::Media, view: 'light')]
 final class SceneBeyondStore extends Rule
 {
     private const SCENES = 'scenes';

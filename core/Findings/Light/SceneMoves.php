@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Scene;
 use Vorhut\Core\Job\SceneLook;
 
 /** A scene store keeps what stands still; effects and steps stay in the desk. */
-#[About('scene-moves', Section::Media, view: 'light')]
+#[About('scene-moves', 'scene has movement', Section::Media, view: 'light')]
 final class SceneMoves extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Scene;
 
 /** Of two scenes with one number the later one is kept. */
-#[About('scene-number-taken', Section::Media, view: 'light')]
+#[About('scene-number-taken', 'duplicate scene number', Section::Media, view: 'light')]
 final class SceneNumberTaken extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Scene;
 use Vorhut\Core\Job\SceneSource;
 
 /** Each way in which a scene gets into its store has its own conditions. */
-#[About('scene-source-misfit', Section::Media, view: 'light')]
+#[About('scene-source-misfit', 'scene source', Section::Media, view: 'light')]
 final class SceneSourceMisfit extends Rule
 {
     public function check(Plan $plan): iterable

@@ -15,7 +15,7 @@ use Vorhut\Core\Job\Fixture;
 use Vorhut\Core\Light\Universes;
 
 /** Two fixtures that share a slot do what the other is told; two that stand on the same slots throughout may be meant to. */
-#[About('slots-shared', Section::Media, view: 'light')]
+#[About('slots-shared', 'overlapping slots', Section::Media, view: 'light')]
 final class SlotsShared extends Rule
 {
     public function check(Plan $plan): iterable

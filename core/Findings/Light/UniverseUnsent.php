@@ -13,7 +13,7 @@ use Vorhut\Core\Light\Senders;
 use Vorhut\Core\Light\Universes;
 
 /** A universe that has fixtures and no sender stays dark. */
-#[About('universe-unsent', Section::Media, view: 'light')]
+#[About('universe-unsent', 'universe without source', Section::Media, view: 'light')]
 final class UniverseUnsent extends Rule
 {
     public function check(Plan $plan): iterable

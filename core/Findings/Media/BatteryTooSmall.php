@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** A battery that is flat before the event is over. */
-#[About('battery-too-small', Section::Media)]
+#[About('battery-too-small', 'battery too small', Section::Media)]
 final class BatteryTooSmall extends Rule
 {
     public function check(Plan $plan): iterable

@@ -14,7 +14,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Setting;
 
 /** Of the dial under a camera and its page one wins: where they say different pictures somebody looks at the wrong one. */
-#[About('dial-against-page', Section::Media)]
+#[About('dial-against-page', 'rotary switch and page differ', Section::Media)]
 final class DialAgainstPage extends Rule
 {
     private const DIAL = 'format';

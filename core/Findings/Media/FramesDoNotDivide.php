@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** Frames that are sent are all of those that come in, or every second, third, fourth of them: anything else stutters. */
-#[About('frames-do-not-divide', Section::Media)]
+#[About('frames-do-not-divide', 'frame rate', Section::Media)]
 final class FramesDoNotDivide extends Rule
 {
     private const IN = 'input-rate';

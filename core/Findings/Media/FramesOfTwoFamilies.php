@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Media\FrameRate;
 
 /** Pictures of 50 and of 60 Hz do not go together at one receiver: one of them stutters, and lamps flicker in it. */
-#[About('frames-of-two-families', Section::Media)]
+#[About('frames-of-two-families', '50 Hz and 60 Hz', Section::Media)]
 final class FramesOfTwoFamilies extends Rule
 {
     /** Frames a second of the family of 50 Hz. */

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Flow;
 
 /** Every stream that is sent once for all has a group of its own: who listens to a group hears all that is sent to it. */
-#[About('group-taken', Section::Media)]
+#[About('group-taken', 'multicast group used twice', Section::Media)]
 final class GroupTaken extends Rule
 {
     public function check(Plan $plan): iterable

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** A picture of its own begins every so many whole frames: half a frame is none. */
-#[About('key-frames-between', Section::Media)]
+#[About('key-frames-between', 'key-frame interval', Section::Media)]
 final class KeyFramesBetween extends Rule
 {
     private const EVERY = 'key-interval';

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Uplink;
 
 /** What is lost comes again only while the receiver waits: four round trips, and more where more is lost. */
-#[About('latency-too-short', Section::Media)]
+#[About('latency-too-short', 'latency too short', Section::Media)]
 final class LatencyTooShort extends Rule
 {
     private const LATENCY = 'latency';

@@ -14,7 +14,7 @@ use Vorhut\Core\Job\ReadingOf;
 use Vorhut\Core\Load\FlowRates;
 
 /** An encoder swings by 15 % about what it is set to; what is further off is set otherwise, or starved. */
-#[About('measured-off-plan', Section::Media)]
+#[About('measured-off-plan', 'measured rate differs', Section::Media)]
 final class MeasuredOffPlan extends Rule
 {
     private const NATURE = 0.15;

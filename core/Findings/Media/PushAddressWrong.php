@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Media\PushAddress;
 
 /** An address that a stream is pushed to must be right in each of its parts. */
-#[About('push-address-wrong', Section::Media)]
+#[About('push-address-wrong', 'stream URL', Section::Media)]
 final class PushAddressWrong extends Rule
 {
     public function check(Plan $plan): iterable

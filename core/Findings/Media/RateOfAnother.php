@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Flow;
 use Vorhut\Core\Load\FlowPaths;
 
 /** A stream for which a rate is typed, of a unit that is pushed and counted by its own settings: one of the two is wrong. */
-#[About('rate-of-another', Section::Media, short: 'two rates')]
+#[About('rate-of-another', 'two rates', Section::Media)]
 final class RateOfAnother extends Rule
 {
     /** Share by which headers and what is sent again may differ. */

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** On a line that is only just enough a rate that swings loses packets when much moves. */
-#[About('rate-varies', Section::Media)]
+#[About('rate-varies', 'variable bit rate', Section::Media)]
 final class RateVaries extends Rule
 {
     private const MODE = 'rate-mode';

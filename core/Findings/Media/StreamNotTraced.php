@@ -17,7 +17,7 @@ use Vorhut\Core\Load\FlowPaths;
 use Vorhut\Core\Media\PushAddress;
 
 /** A stream that leaves the site, and of which the plan does not say by which uplink: it is in no sum. */
-#[About('stream-not-traced', Section::Media, short: 'stream not traced')]
+#[About('stream-not-traced', 'stream not traced', Section::Media)]
 final class StreamNotTraced extends Rule
 {
     public function check(Plan $plan): iterable

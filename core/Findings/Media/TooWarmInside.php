@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Reading;
 use Vorhut\Core\Job\ReadingOf;
 
 /** A unit that is warmer than its kind may be wants air: in a bag above all. */
-#[About('too-warm-inside', Section::Media)]
+#[About('too-warm-inside', 'device temperature', Section::Media)]
 final class TooWarmInside extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
 
 /** Of two that send one universe the higher priority wins; at one priority lights flicker between both (ANSI E1.31, section 6.2.3). */
-#[About('universe-contested', Section::Media, view: 'light')]
+#[About('universe-contested', 'two sources of a universe', Section::Media, view: 'light')]
 final class UniverseContested extends Rule
 {
     private const SENT = 'universes';

@@ -15,7 +15,7 @@ use Vorhut\Core\Media\StreamOut;
 use Vorhut\Core\Media\UplinkLoads;
 
 /** What goes out of a site fits into what was measured, with room for the day on which it is less. */
-#[About('uplink-too-thin', Section::Media)]
+#[About('uplink-too-thin', 'uplink overload', Section::Media)]
 final class UplinkTooThin extends Rule
 {
     private const RATE = 'bit-rate';

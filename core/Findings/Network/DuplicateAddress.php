@@ -16,7 +16,7 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Node;
 
 /** An address has one owner in each segment; a host answers for it on every port it has (RFC 1122, section 3.3.4.2). */
-#[About('duplicate-address', Section::Networks)]
+#[About('duplicate-address', 'duplicate address', Section::Networks)]
 final class DuplicateAddress extends Rule
 {
     public function check(Plan $plan): iterable

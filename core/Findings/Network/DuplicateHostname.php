@@ -12,7 +12,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 
 /** A host name leads to one unit. */
-#[About('duplicate-hostname')]
+#[About('duplicate-hostname', 'duplicate host name')]
 final class DuplicateHostname extends Rule
 {
     public function check(Plan $plan): iterable

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Seat;
 use Vorhut\Core\Findings\Severity;
 
 /** A MAC address belongs to one port; two alike mean that one was copied or mistyped. */
-#[About('duplicate-mac')]
+#[About('duplicate-mac', 'duplicate MAC address')]
 final class DuplicateMac extends Rule
 {
     public function check(Plan $plan): iterable

@@ -15,7 +15,7 @@ use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Reach\Node\Node;
 
 /** The gateway a unit is given should be a router in its segment. */
-#[About('gateway-elsewhere', short: 'gateway is not a router')]
+#[About('gateway-elsewhere', 'gateway is not a router')]
 final class GatewayElsewhere extends Rule
 {
     public function check(Plan $plan): iterable

@@ -18,7 +18,7 @@ use Vorhut\Core\Reach\Cause\CauseRule;
 use Vorhut\Core\Reach\Cause\PathDirection;
 
 /** A unit that takes part in something across subnets needs a gateway, or a route: where the engine misses it, and only there. */
-#[About('gateway-missing', short: 'no gateway')]
+#[About('gateway-missing', 'no gateway')]
 final class GatewayMissing extends Rule
 {
     public function check(Plan $plan): iterable

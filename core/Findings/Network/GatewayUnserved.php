@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** A subnet's gateway should be an address of a router. */
-#[About('gateway-unserved', Section::Networks)]
+#[About('gateway-unserved', 'gateway without router', Section::Networks)]
 final class GatewayUnserved extends Rule
 {
     public function check(Plan $plan): iterable

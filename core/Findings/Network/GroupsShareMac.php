@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** Thirty-two groups share each multicast MAC: 01-00-5E and the low 23 bits (RFC 1112, section 6.4). */
-#[About('groups-share-mac', Section::Networks)]
+#[About('groups-share-mac', 'groups share a MAC address', Section::Networks)]
 final class GroupsShareMac extends Rule
 {
     public function check(Plan $plan): iterable

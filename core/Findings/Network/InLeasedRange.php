@@ -13,7 +13,7 @@ use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** A fixed address must not lie where a DHCP server hands addresses out. */
-#[About('address-in-dhcp-range', Section::Networks, short: 'inside DHCP range')]
+#[About('address-in-dhcp-range', 'inside DHCP range', Section::Networks)]
 final class InLeasedRange extends Rule
 {
     public function check(Plan $plan): iterable

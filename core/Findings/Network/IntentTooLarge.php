@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** An intent that joins more places than can be looked at is left untried, and that is said. */
-#[About('intent-too-large', Section::Proof)]
+#[About('intent-too-large', 'intent too large', Section::Proof)]
 final class IntentTooLarge extends Rule
 {
     public function check(Plan $plan): iterable

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** Link-local addresses are not to be routed (RFC 3927, section 7), though a plain kernel router does. */
-#[About('link-local-routed', Section::Networks)]
+#[About('link-local-routed', 'link-local address on a router', Section::Networks)]
 final class LinkLocalRouted extends Rule
 {
     public function check(Plan $plan): iterable

@@ -10,7 +10,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** The mask a unit is given should be that of its subnet. */
-#[About('mask-differs')]
+#[About('mask-differs', 'subnet mask')]
 final class MaskDiffers extends Rule
 {
     public function check(Plan $plan): iterable

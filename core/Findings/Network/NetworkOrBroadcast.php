@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** No unit can carry the network or the broadcast address of its subnet (RFC 1122, section 3.2.1.3). */
-#[About('network-or-broadcast-address', Section::Networks)]
+#[About('network-or-broadcast-address', 'network or broadcast address', Section::Networks)]
 final class NetworkOrBroadcast extends Rule
 {
     public function check(Plan $plan): iterable

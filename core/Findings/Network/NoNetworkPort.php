@@ -13,7 +13,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 
 /** A unit whose kind has no network port cannot have an address: a plain telephone is reached through its adapter. */
-#[About('no-network-port', Section::Networks, short: 'no network port')]
+#[About('no-network-port', 'no network port', Section::Networks)]
 final class NoNetworkPort extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** An address must lie in a subnet of its segment. */
-#[About('address-outside-subnet')]
+#[About('address-outside-subnet', 'outside subnet')]
 final class OutsideSubnet extends Rule
 {
     public function check(Plan $plan): iterable

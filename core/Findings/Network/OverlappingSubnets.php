@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** Two subnets of one job must not overlap. */
-#[About('overlapping-subnets', Section::Networks)]
+#[About('overlapping-subnets', 'overlapping subnets', Section::Networks)]
 final class OverlappingSubnets extends Rule
 {
     public function check(Plan $plan): iterable

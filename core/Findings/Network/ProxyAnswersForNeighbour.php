@@ -15,7 +15,7 @@ use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\NodePort;
 
 /** A router with proxy ARP (RFC 1027) must not answer for who stands in the very segment and answers by itself. */
-#[About('proxy-arp-for-neighbour', Section::Networks, short: 'proxy ARP for neighbours')]
+#[About('proxy-arp-for-neighbour', 'proxy ARP for neighbours', Section::Networks)]
 final class ProxyAnswersForNeighbour extends Rule
 {
     private const NAMED = 3;

@@ -13,7 +13,7 @@ use Vorhut\Core\Reach\Walk\DhcpRelay;
 use Vorhut\Core\Reach\Walk\Exchange;
 
 /** A relay (RFC 1542) that finds no DHCP server leaves its segment without leases. */
-#[About('relay-unanswered', Section::Networks, short: 'DHCP relay: no reply')]
+#[About('relay-unanswered', 'DHCP relay: no reply', Section::Networks)]
 final class RelayUnanswered extends Rule
 {
     public function check(Plan $plan): iterable

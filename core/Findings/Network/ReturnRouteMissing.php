@@ -20,7 +20,7 @@ use Vorhut\Core\Reach\Node\RouteFinder;
 use Vorhut\Core\Reach\Node\RoutingTable;
 
 /** A router whose subnets are reached by others, but that has no return route to theirs. */
-#[About('return-route-missing', Section::Networks)]
+#[About('return-route-missing', 'no return route', Section::Networks)]
 final class ReturnRouteMissing extends Rule
 {
     public function check(Plan $plan): iterable

@@ -14,7 +14,7 @@ use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Protocol;
 
 /** An address that a segment names as its name or time server belongs to a server, or to nobody of the plan. */
-#[About('servers-address', Section::Networks, short: 'address of a server')]
+#[About('servers-address', 'address of a server', Section::Networks)]
 final class ServersAddress extends Rule
 {
     private const DNS = 53;

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Segment;
 
 /** Snooping switches need a querier, or memberships age out (RFC 4541, section 2.1.1). */
-#[About('snooping-without-querier', Section::Networks)]
+#[About('snooping-without-querier', 'no IGMP querier', Section::Networks)]
 final class SnoopingWithoutQuerier extends Rule
 {
     public function check(Plan $plan): iterable

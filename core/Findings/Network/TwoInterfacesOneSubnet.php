@@ -13,7 +13,7 @@ use Vorhut\Core\Job\NetworkInterface;
 use Vorhut\Core\Reach\Node\Network;
 
 /** A device with two interfaces needs two different subnets. */
-#[About('two-interfaces-one-subnet')]
+#[About('two-interfaces-one-subnet', 'two interfaces, one subnet')]
 final class TwoInterfacesOneSubnet extends Rule
 {
     public function check(Plan $plan): iterable

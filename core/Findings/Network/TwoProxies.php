@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Router;
 
 /** In a segment one router at most answers ARP for what lies elsewhere (RFC 1027). */
-#[About('two-arp-proxies', Section::Networks, short: 'two ARP proxies')]
+#[About('two-arp-proxies', 'two ARP proxies', Section::Networks)]
 final class TwoProxies extends Rule
 {
     public function check(Plan $plan): iterable

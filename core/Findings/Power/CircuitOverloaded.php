@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Rack\CircuitSum;
 
 /** A continuous load may take 80 % of a circuit's breaker, unless the local code says otherwise. */
-#[About('circuit-overloaded', Section::Power)]
+#[About('circuit-overloaded', 'circuit overload', Section::Power)]
 final class CircuitOverloaded extends Rule
 {
     private const NAMED = 4;

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Rack;
 
 /** A rack of metal is earthed before anything in it is switched on. */
-#[About('rack-not-earthed', Section::Power)]
+#[About('rack-not-earthed', 'earthing', Section::Power)]
 final class RackNotEarthed extends Rule
 {
     public function check(Plan $plan): iterable

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** The device with the lowest temperature rating decides how warm a rack may get. */
-#[About('rack-too-warm', Section::Power)]
+#[About('rack-too-warm', 'rack temperature', Section::Power)]
 final class RackTooWarm extends Rule
 {
     /** Degrees by which it is warmer in a rack with a door. */

@@ -15,7 +15,7 @@ use Vorhut\Core\Rack\Placed;
 use Vorhut\Core\Rack\RackSum;
 
 /** What is heavy stands low: a rack that is pulled out falls over its top. */
-#[About('rack-top-heavy', Section::Power)]
+#[About('rack-top-heavy', 'heavy device at the top', Section::Power)]
 final class RackTopHeavy extends Rule
 {
     /** Kilograms from which something is heavy, and by which it must be more than what is below. */

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 
 /** Two things cannot stand in one unit of a rack. */
-#[About('rack-unit-twice', Section::Power)]
+#[About('rack-unit-twice', 'rack unit', Section::Power)]
 final class RackUnitTwice extends Rule
 {
     public function check(Plan $plan): iterable

@@ -17,7 +17,7 @@ use Vorhut\Core\Job\Router;
 use Vorhut\Core\Net\Protocol;
 
 /** Behind a translation a codec is seen and heard only on the ports that are handed on to it. */
-#[About('media-not-forwarded', Section::Media, view: 'rooms')]
+#[About('media-not-forwarded', 'media not forwarded', Section::Media, view: 'rooms')]
 final class MediaNotForwarded extends Rule
 {
     private const FROM = 'media-from';

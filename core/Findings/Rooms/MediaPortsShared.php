@@ -13,7 +13,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
 
 /** Behind one public address a router forwards a port to one unit only. */
-#[About('media-ports-shared', Section::Media, view: 'rooms')]
+#[About('media-ports-shared', 'media ports used twice', Section::Media, view: 'rooms')]
 final class MediaPortsShared extends Rule
 {
     private const PUBLIC = 'public-address';

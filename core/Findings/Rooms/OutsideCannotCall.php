@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Conference;
 
 /** Who calls from outside needs the public address behind which a codec stands, or a relay. */
-#[About('outside-cannot-call', Section::Media, view: 'rooms')]
+#[About('outside-cannot-call', 'no public address', Section::Media, view: 'rooms')]
 final class OutsideCannotCall extends Rule
 {
     private const WAYS = ['public-address', 'relay'];

@@ -14,7 +14,7 @@ use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Job\Relation;
 
 /** Whoever is to be called stands in the directory of whoever calls. */
-#[About('site-not-listed', Section::Media, view: 'rooms')]
+#[About('site-not-listed', 'not in the directory', Section::Media, view: 'rooms')]
 final class SiteNotListed extends Rule
 {
     private const DIALS = 'dials';

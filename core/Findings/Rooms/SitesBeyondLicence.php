@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Conference;
 use Vorhut\Core\Profile\Capacity;
 
 /** A codec hosts as many sites as it is licensed for, itself included. */
-#[About('sites-beyond-licence', Section::Media, view: 'rooms')]
+#[About('sites-beyond-licence', 'too many sites', Section::Media, view: 'rooms')]
 final class SitesBeyondLicence extends Rule
 {
     private const SITES = 'sites';

@@ -14,7 +14,7 @@ use Vorhut\Core\Job\ChainFor;
 use Vorhut\Core\Sound\StageSum;
 
 /** Sound that comes too late is played against, or falls off the lips (EBU R37). */
-#[About('chain-too-late', Section::Media, view: 'chains')]
+#[About('chain-too-late', 'audio latency', Section::Media, view: 'chains')]
 final class ChainTooLate extends Rule
 {
     public function check(Plan $plan): iterable

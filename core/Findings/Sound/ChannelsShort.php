@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Chain;
 
 /** A chain carries as many channels as its narrowest stage. */
-#[About('channels-short', Section::Media, view: 'chains')]
+#[About('channels-short', 'too few channels', Section::Media, view: 'chains')]
 final class ChannelsShort extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Chain;
 use Vorhut\Core\Sound\StageSum;
 
 /** One clock paces a chain: two drift apart and click. */
-#[About('clocks-differ', Section::Media, view: 'chains')]
+#[About('clocks-differ', 'several clock sources', Section::Media, view: 'chains')]
 final class ClocksDiffer extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Chain;
 
 /** The gain is set before the signal is routed; afterwards only trim is at hand. */
-#[About('gain-after-patch', Section::Media, view: 'chains')]
+#[About('gain-after-patch', 'preamp after routing', Section::Media, view: 'chains')]
 final class GainAfterPatch extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Sound\PagingZones;
 
 /** A horn that belongs to no zone stays silent when all the others speak. */
-#[About('horn-hears-nothing', Section::Media, view: 'chains')]
+#[About('horn-hears-nothing', 'horn without source', Section::Media, view: 'chains')]
 final class HornHearsNothing extends Rule
 {
     public function check(Plan $plan): iterable

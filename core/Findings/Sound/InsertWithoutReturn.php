@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Chain;
 
 /** What is sent to be processed must come back into the channel, or nothing is heard. */
-#[About('insert-without-return', Section::Media, view: 'chains')]
+#[About('insert-without-return', 'insert without return', Section::Media, view: 'chains')]
 final class InsertWithoutReturn extends Rule
 {
     public function check(Plan $plan): iterable

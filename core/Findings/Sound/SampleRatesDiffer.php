@@ -15,7 +15,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Sound\StageSum;
 
 /** Samples of one rate are noise at another, unless something between converts them. */
-#[About('sample-rates-differ', Section::Media, view: 'chains')]
+#[About('sample-rates-differ', 'sample rates differ', Section::Media, view: 'chains')]
 final class SampleRatesDiffer extends Rule
 {
     private const RATE = 'sample-rate';

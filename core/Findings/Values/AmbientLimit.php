@@ -10,7 +10,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** Where it gets too warm a unit fails in the summer, not on the day it is set up. */
-#[About('ambient-limit')]
+#[About('ambient-limit', 'ambient temperature')]
 final class AmbientLimit extends Rule
 {
     public function check(Plan $plan): iterable

@@ -10,7 +10,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** A unit takes so many and no more, unless a licence says so. */
-#[About('capacity-exceeded')]
+#[About('capacity-exceeded', 'licence limit exceeded')]
 final class CapacityExceeded extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Job\PasswordState;
 use Vorhut\Core\Job\Stage;
 
 /** The password that all units of a kind leave the carton with is known to everybody. */
-#[About('default-password', Section::Bench)]
+#[About('default-password', 'default password', Section::Bench)]
 final class DefaultPassword extends Rule
 {
     public function check(Plan $plan): iterable

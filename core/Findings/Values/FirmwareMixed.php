@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Relation\Comparison;
 
 /** Units of one pair speak to each other only with firmware of one family. */
-#[About('firmware-mixed', Section::Pairings)]
+#[About('firmware-mixed', 'firmware families differ', Section::Pairings)]
 final class FirmwareMixed extends Rule
 {
     public function check(Plan $plan): iterable

@@ -10,7 +10,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** A feature that is used takes a firmware which the unit does not have. */
-#[About('firmware-old')]
+#[About('firmware-old', 'firmware too old')]
 final class FirmwareOld extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Job\Licence;
 use Vorhut\Core\Job\Stage;
 
 /** A licence for another unit, or one that was never applied, allows nothing. */
-#[About('licence-misfit')]
+#[About('licence-misfit', 'licence')]
 final class LicenceMisfit extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Port;
 
 /** A socket works only with its module in the slot. */
-#[About('module-missing')]
+#[About('module-missing', 'module missing')]
 final class ModuleMissing extends Rule
 {
     public function check(Plan $plan): iterable

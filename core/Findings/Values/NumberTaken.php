@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Profile\Setting\Setting;
 
 /** Numbers that must stand only once: two units with one of them hide each other. */
-#[About('number-taken', Section::Devices, short: 'duplicate value')]
+#[About('number-taken', 'duplicate value', Section::Devices)]
 final class NumberTaken extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Relation\Comparison;
 
 /** Two values that must agree, and do not: each unit looks right by itself. */
-#[About('pairing-broken', Section::Pairings, short: 'settings do not match')]
+#[About('pairing-broken', 'settings do not match', Section::Pairings)]
 final class PairingBroken extends Rule
 {
     public function check(Plan $plan): iterable

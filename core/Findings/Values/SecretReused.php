@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Setting\Settings;
 
 /** One secret for two units opens both; only where a pairing says so must it be the same. */
-#[About('secret-reused')]
+#[About('secret-reused', 'password used twice')]
 final class SecretReused extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Profile\Supply;
 use Vorhut\Core\Profile\SupplyKind;
 
 /** A unit fed in a way it is not made for stays dark, or worse. */
-#[About('supply-wrong')]
+#[About('supply-wrong', 'power supply')]
 final class SupplyWrong extends Rule
 {
     public function check(Plan $plan): iterable

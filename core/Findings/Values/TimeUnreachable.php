@@ -19,7 +19,7 @@ use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
 
 /** A unit that cannot reach its time server has a wrong clock some weeks later. */
-#[About('time-unreachable', Section::Networks)]
+#[About('time-unreachable', 'time server unreachable', Section::Networks)]
 final class TimeUnreachable extends Rule
 {
     private const PORT = 123;

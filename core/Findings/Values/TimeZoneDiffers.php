@@ -12,7 +12,7 @@ use Vorhut\Core\Profile\Setting\Allowed;
 use Vorhut\Core\Profile\Setting\SettingType;
 
 /** A clock in another zone breaks certificates, licences, logs and opening hours. */
-#[About('timezone-differs')]
+#[About('timezone-differs', 'time zone')]
 final class TimeZoneDiffers extends Rule
 {
     public function check(Plan $plan): iterable

@@ -11,7 +11,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Licence;
 
 /** A temporary unlock ends whether the work is done or not. */
-#[About('unlock-ending')]
+#[About('unlock-ending', 'licence expiry')]
 final class UnlockEnding extends Rule
 {
     private const DAYS = 7;

@@ -16,7 +16,7 @@ use Vorhut\Core\Setting\Origin;
 use Vorhut\Core\Setting\OriginLink;
 
 /** A value typed against what was answered or is the rule has a reason, or is a slip. */
-#[About('value-against-rule')]
+#[About('value-against-rule', 'deviates from rule')]
 final class ValueAgainstRule extends Rule
 {
     private const RULES = [Origin::Answer, Origin::PlaceRule, Origin::KindRule];

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Setting\SettingValue;
 
 /** An open value blocks the step that enters it. */
-#[About('value-open', Section::Devices, short: 'value not set')]
+#[About('value-open', 'value not set', Section::Devices)]
 final class ValueOpen extends Rule
 {
     public function check(Plan $plan): iterable

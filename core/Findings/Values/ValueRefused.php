@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Profile\Setting\Allowed;
 
 /** What the kind of a unit does not allow never gets into it. */
-#[About('value-refused', Section::Devices, short: 'value not allowed')]
+#[About('value-refused', 'value not allowed', Section::Devices)]
 final class ValueRefused extends Rule
 {
     public function check(Plan $plan): iterable

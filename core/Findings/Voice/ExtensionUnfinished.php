@@ -13,7 +13,7 @@ use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Job\ExtensionKind;
 
 /** A number at which nothing can answer yet. */
-#[About('extension-unfinished', Section::Voice)]
+#[About('extension-unfinished', 'extension incomplete', Section::Voice)]
 final class ExtensionUnfinished extends Rule
 {
     public function check(Plan $plan): iterable

@@ -14,7 +14,7 @@ use Vorhut\Core\Voice\HelpCalls;
 use Vorhut\Core\Voice\VoicePlan;
 
 /** A number for help that does not leave the house as it was dialled. */
-#[About('help-not-reached', Section::Voice)]
+#[About('help-not-reached', 'emergency call', Section::Voice)]
 final class HelpNotReached extends Rule
 {
     public function check(Plan $plan): iterable

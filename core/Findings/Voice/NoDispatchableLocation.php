@@ -10,7 +10,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 
 /** Every phone needs a place with an address that an emergency centre can be told. */
-#[About('no-dispatchable-location')]
+#[About('no-dispatchable-location', 'no dispatchable location')]
 final class NoDispatchableLocation extends Rule
 {
     public function check(Plan $plan): iterable

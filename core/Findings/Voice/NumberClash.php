@@ -14,7 +14,7 @@ use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Voice\NumberClashes;
 
 /** A number that means something else, too. */
-#[About('number-clash', Section::Voice)]
+#[About('number-clash', 'extension conflict', Section::Voice)]
 final class NumberClash extends Rule
 {
     public function check(Plan $plan): iterable

@@ -14,7 +14,7 @@ use Vorhut\Core\Job\Extension;
 use Vorhut\Core\Voice\NumberBlocks;
 
 /** A number that stands in no block, or in one that is set aside for others. */
-#[About('number-outside-block', Section::Voice)]
+#[About('number-outside-block', 'extension blocks', Section::Voice)]
 final class NumberOutsideBlock extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Voice\Dialler;
 use Vorhut\Core\Voice\VoicePlan;
 
 /** An extension with which a longer one begins: whoever dials it waits. */
-#[About('number-begins-another', Section::Voice)]
+#[About('number-begins-another', 'extension begins another', Section::Voice)]
 final class NumbersWait extends Rule
 {
     public function check(Plan $plan): iterable

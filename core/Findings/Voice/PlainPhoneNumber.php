@@ -21,7 +21,7 @@ use Vorhut\Core\Profile\PortKind;
 use Vorhut\Core\Voice\Sockets;
 
 /** A plain telephone registers nowhere: its number belongs to the socket that it is connected to. */
-#[About('plain-phone-number', Section::Voice)]
+#[About('plain-phone-number', 'extension of an analogue phone', Section::Voice)]
 final class PlainPhoneNumber extends Rule
 {
     public function check(Plan $plan): iterable

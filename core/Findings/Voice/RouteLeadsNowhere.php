@@ -16,7 +16,7 @@ use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\VoiceRoute;
 
 /** A route, a key of a menu or a fallback whose target is another kind of thing than it says, or a route out without a trunk. */
-#[About('route-leads-nowhere', Section::Voice)]
+#[About('route-leads-nowhere', 'call destination', Section::Voice)]
 final class RouteLeadsNowhere extends Rule
 {
     public function check(Plan $plan): iterable

@@ -13,7 +13,7 @@ use Vorhut\Core\Voice\RouteUse;
 use Vorhut\Core\Voice\VoicePlan;
 
 /** A route for numbers that others take before it, or that nobody may use. */
-#[About('route-never-taken', Section::Voice)]
+#[About('route-never-taken', 'route never used', Section::Voice)]
 final class RouteNeverTaken extends Rule
 {
     public function check(Plan $plan): iterable

@@ -14,7 +14,7 @@ use Vorhut\Core\Voice\Sockets;
 use Vorhut\Core\Voice\SocketUse;
 
 /** An analogue phone or line needs a socket of its own, with the right module behind it. */
-#[About('socket-wrong', Section::Voice)]
+#[About('socket-wrong', 'telephone socket', Section::Voice)]
 final class SocketWrong extends Rule
 {
     public function check(Plan $plan): iterable

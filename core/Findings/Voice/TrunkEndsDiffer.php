@@ -14,7 +14,7 @@ use Vorhut\Core\Job\TrunkKind;
 use Vorhut\Core\Voice\TrunkRows;
 
 /** The two ends of a trunk hold different things to be so. */
-#[About('trunk-ends-differ', Section::Voice)]
+#[About('trunk-ends-differ', 'trunk ends differ', Section::Voice)]
 final class TrunkEndsDiffer extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Voice\BusyHours;
 
 /** The busy hour needs more channels, licences or line than there are. */
-#[About('trunk-too-narrow', Section::Voice)]
+#[About('trunk-too-narrow', 'trunk capacity', Section::Voice)]
 final class TrunkTooNarrow extends Rule
 {
     public function check(Plan $plan): iterable

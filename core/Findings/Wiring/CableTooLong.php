@@ -16,7 +16,7 @@ use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
 
 /** Copper carries 100 m with its cords, 90 m of it in the wall (ISO/IEC 11801). */
-#[About('cable-too-long', Section::Networks, view: 'cables')]
+#[About('cable-too-long', 'cable too long', Section::Networks, view: 'cables')]
 final class CableTooLong extends Rule
 {
     private const CHANNEL = 100;

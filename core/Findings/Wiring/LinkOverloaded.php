@@ -16,7 +16,7 @@ use Vorhut\Core\Load\FlowReductions;
 use Vorhut\Core\Load\LoadPlan;
 
 /** No link carries more than it may. */
-#[About('link-overloaded', Section::Networks, view: 'cables')]
+#[About('link-overloaded', 'link overload', Section::Networks, view: 'cables')]
 final class LinkOverloaded extends Rule
 {
     private const MAX_NAMED = 4;

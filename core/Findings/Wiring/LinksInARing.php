@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\SwitchLink;
 
 /** Switches that are linked in a ring send in circles, unless a protocol shuts one of the links (IEEE 802.1Q, clause 13). */
-#[About('links-in-a-ring', Section::Networks, view: 'cables')]
+#[About('links-in-a-ring', 'loop between switches', Section::Networks, view: 'cables')]
 final class LinksInARing extends Rule
 {
     public function check(Plan $plan): iterable

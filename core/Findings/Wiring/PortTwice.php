@@ -13,7 +13,7 @@ use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
 
 /** One port takes one cable. */
-#[About('port-twice', Section::Networks, view: 'cables')]
+#[About('port-twice', 'switch port used twice', Section::Networks, view: 'cables')]
 final class PortTwice extends Rule
 {
     public function check(Plan $plan): iterable

@@ -14,7 +14,7 @@ use Vorhut\Core\Load\Plugged;
 use Vorhut\Core\Load\PortName;
 
 /** The port that a unit is plugged into carries its segment. */
-#[About('port-without-segment', Section::Networks, view: 'cables')]
+#[About('port-without-segment', 'VLAN missing on port', Section::Networks, view: 'cables')]
 final class PortWithoutSegment extends Rule
 {
     public function check(Plan $plan): iterable

@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\NetworkSwitch;
 
 /** What all ports of a switch give together is no more than it has, beside its reserve. */
-#[About('power-budget', Section::Networks, view: 'cables')]
+#[About('power-budget', 'PoE budget', Section::Networks, view: 'cables')]
 final class PowerBudget extends Rule
 {
     public function check(Plan $plan): iterable

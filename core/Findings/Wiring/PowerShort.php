@@ -12,7 +12,7 @@ use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Load\PortName;
 
 /** What a port gives gets to its unit, with the voltage that it needs. */
-#[About('power-short', Section::Networks, view: 'cables')]
+#[About('power-short', 'PoE at the device', Section::Networks, view: 'cables')]
 final class PowerShort extends Rule
 {
     public function check(Plan $plan): iterable

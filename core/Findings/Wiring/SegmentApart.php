@@ -15,7 +15,7 @@ use Vorhut\Core\Load\PortName;
 use Vorhut\Core\Load\Wiring;
 
 /** The switches connect a segment that units of it are plugged into. */
-#[About('segment-apart', Section::Networks, view: 'cables')]
+#[About('segment-apart', 'segment not connected', Section::Networks, view: 'cables')]
 final class SegmentApart extends Rule
 {
     public function check(Plan $plan): iterable
