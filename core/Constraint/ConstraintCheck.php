@@ -34,9 +34,9 @@ final readonly class ConstraintCheck
             '%s: %s %s, %s %s',
             $this->tie->name,
             $this->coupled->from->name,
-            '' === $this->mineShown ? 'open' : $this->mineShown,
+            '' === $this->mineShown ? 'not set' : $this->mineShown,
             $this->coupled->to->name,
-            '' === $this->theirsShown ? 'open' : $this->theirsShown,
+            '' === $this->theirsShown ? 'not set' : $this->theirsShown,
         );
     }
 }

@@ -164,8 +164,8 @@ final readonly class NetworksPage
             new FormField('vlan', 'VLAN', $form->vlan, technical: true, more: ['inputmode' => 'numeric']),
             new FormField('prefix', 'Prefix', $form->prefix, technical: true, placeholder: '10.47.10.0/24'),
             new FormField('gateway', 'Gateway', $form->gateway, technical: true),
-            new FormField('dhcp', 'DHCP ranges', $form->dhcp, technical: true, placeholder: '10.47.10.100-10.47.10.199'),
-            new FormField('reserved', 'Reserved ranges', $form->reserved, technical: true),
+            new FormField('dhcp', 'DHCP ranges', $form->dhcp, technical: true, placeholder: '10.47.10.100-10.47.10.199', broad: true),
+            new FormField('reserved', 'Reserved ranges', $form->reserved, technical: true, broad: true),
             new FormField('dns', 'DNS', $form->dns, technical: true),
             new FormField('ntp', 'Time servers', $form->ntp, technical: true),
         ];

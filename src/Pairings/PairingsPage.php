@@ -186,8 +186,8 @@ final readonly class PairingsPage
 
         return [
             'name' => $state->tie->name,
-            'mine' => '' === $state->mineShown ? 'open' : $state->mineShown,
-            'theirs' => '' === $state->theirsShown ? 'open' : $state->theirsShown,
+            'mine' => '' === $state->mineShown ? 'not set' : $state->mineShown,
+            'theirs' => '' === $state->theirsShown ? 'not set' : $state->theirsShown,
             'state' => self::stateOf($state),
             'why' => $state->tie->why,
             'mends' => $mends,

@@ -24,7 +24,7 @@ final readonly class IntentForm
 
     /** A sentence of more would not be read. */
     private const MAX_NAMES = 2;
-    private const EXAMPLES = ['from' => 'start typing a name', 'to' => 'a device, device type, segment or location'];
+    private const EXAMPLES = ['from' => 'start typing a name', 'to' => 'start typing a name'];
 
     /**
      * @param array<array-key, mixed> $record as it stands in the plan, or as it was typed

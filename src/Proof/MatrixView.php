@@ -65,7 +65,7 @@ final readonly class MatrixView
             here: $here,
             failing: $bad ? Words::short($cell->failing) : '',
             total: Words::short($cell->total),
-            word: $apart ? ($bad ? 'leak' : 'apart') : '',
+            word: $apart ? ($bad ? 'not blocked' : 'blocked') : '',
             spoken: $bad ? \sprintf('of %d fail: %s', $cell->total, $cell->span->word()) : $cell->span->word(),
         );
     }

@@ -128,7 +128,7 @@ final readonly class PairPanel
             drawing: self::drawing($explanation, $leak),
             pairs: $rows,
             pairsSummary: $summary,
-            why: $p->cause->text ?? ($leak ? 'It is reachable, but must not be' : 'It works as planned'),
+            why: self::why($explanation),
             parts: self::parts($explanation),
             repairs: $p->span->fails() ? $this->mends($context, $intent, $p) : null,
             tests: $this->tests(context: $context, network: $network, intent: $intent, pair: $p->pair, count: $count),
@@ -177,12 +177,19 @@ final readonly class PairPanel
         return null === $observation ? null : SeenView::fromPrediction($context->job, $p, $observation, $context->stored->getTimezone());
     }
 
+    private static function why(Explanation $explanation): string
+    {
+        $leak = PairVerdict::Leak === $explanation->prediction->span;
+
+        return $explanation->prediction->cause->text ?? ($leak ? 'It is reachable, but must not be' : 'It works as planned');
+    }
+
     /** @return list<array{title: string, open: bool, steps: list<array{text: string, stop: bool, note: string}>}> the deciding one first */
     private static function parts(Explanation $explanation): array
     {
         $parts = array_filter(
             $explanation->parts,
-            static fn (ExplainedLeaf $p): bool => [] !== $p->steps || null !== $p->leaf->cause,
+            static fn (ExplainedLeaf $p): bool => [] !== $p->steps || !\in_array($p->leaf->cause?->text, [null, self::why($explanation)], true),
         );
         usort(
             $parts,
@@ -193,12 +200,12 @@ final readonly class PairPanel
         return array_map(static fn (ExplainedLeaf $p): array => [
             'title' => \sprintf('%s: %s%s', ucfirst($p->leaf->title), $p->leaf->span->word(), $p->leaf->decides ? '' : ' (not needed)'),
             'open' => $p === $explanation->deciding,
-            'steps' => self::steps($p),
+            'steps' => self::steps($p, self::why($explanation)),
         ], $parts);
     }
 
     /** @return list<array{text: string, stop: bool, note: string}> */
-    private static function steps(ExplainedLeaf $part): array
+    private static function steps(ExplainedLeaf $part, string $why): array
     {
         if ([] === $part->steps) {
             return [['text' => $part->leaf->cause->text ?? '', 'stop' => true, 'note' => '']];
@@ -209,7 +216,9 @@ final readonly class PairPanel
             $turns = $step->ok && PathDirection::Reply === $step->leg
                 && $before instanceof TraceStep && PathDirection::Request === $before->leg;
             $note = null === $part->leaf->media ? '(reply)' : '(reverse direction)';
-            $steps[] = ['text' => $step->text, 'stop' => !$step->ok, 'note' => $turns ? $note : ''];
+            // What stands above is not said again.
+            $text = $step->ok || $step->text !== $why ? $step->text : ucfirst($part->leaf->cause?->rule->short() ?? $step->text);
+            $steps[] = ['text' => $text, 'stop' => !$step->ok, 'note' => $turns ? $note : ''];
             $before = $step;
         }
 

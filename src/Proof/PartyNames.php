@@ -10,7 +10,7 @@ use Vorhut\Core\Job\PartyRef;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Net\Ipv4Address;
 
-/** Parties of intents as people call them: "Berth 1 camera (device)", "Desk phones (all of a device type)", "2001 Ticket window 1 (extension)". */
+/** Parties of intents as people call them: "Berth 1 camera (device)", "Desk phones (all of a device type)", "2001 Ticket 1 (extension)". */
 final class PartyNames
 {
     private const WORDS = [
