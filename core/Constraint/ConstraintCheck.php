@@ -31,7 +31,7 @@ final readonly class ConstraintCheck
     public function said(): string
     {
         return \sprintf(
-            '%s: %s %s, %s %s',
+            '%s does not match: %s has %s, %s has %s',
             $this->tie->name,
             $this->coupled->from->name,
             '' === $this->mineShown ? 'not set' : $this->mineShown,

@@ -14,7 +14,7 @@ use Vorhut\Core\Schedule\TimeSlot;
 final readonly class ScheduleDrawing
 {
     private const LEFT = 96;
-    private const PER_MINUTE = 30.0;
+    private const PER_MINUTE = 48.0;
     private const MIN = 620;
     private const ROW = 46;
     private const TOP = 26;
@@ -68,7 +68,7 @@ final readonly class ScheduleDrawing
                     'x' => self::LEFT + $run[0]->start * $scale,
                     'y' => $y,
                     'width' => max(2.0, $width - 1),
-                    'text' => self::short($unit, $width),
+                    'text' => self::fitting($unit, $width),
                     'title' => \sprintf('%s, %s: %s', self::clock($now, $zone, $run[0]->start), $unit, $titles),
                     'isCritical' => [] !== array_intersect($tasks, $critical),
                     'url' => $url($first->unit, $first->step),
@@ -155,10 +155,9 @@ final readonly class ScheduleDrawing
         return [$waits, \count($lanes)];
     }
 
-    private static function short(string $name, float $width): string
+    /** The whole name or none: half of one is no name. */
+    private static function fitting(string $name, float $width): string
     {
-        $fits = (int) floor(($width - 8) / self::PER_LETTER);
-
-        return $fits < 3 ? '' : mb_strimwidth($name, 0, $fits, '…');
+        return mb_strwidth($name) * self::PER_LETTER <= $width - 8 ? $name : '';
     }
 }

@@ -20,6 +20,8 @@ use Vorhut\App\Runs\Runs;
 use Vorhut\App\SignOff\HandOvers;
 use Vorhut\App\Web\Download;
 use Vorhut\App\Web\MediaType;
+use Vorhut\Core\HandOver\OpenItem;
+use Vorhut\Core\HandOver\OpenKind;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Label\LabelSheet;
 
@@ -43,16 +45,38 @@ final class HandOverController extends JobController
     #[IsGranted('ROLE_LEAD')]
     public function accept(JobContext $context, Request $request): Response
     {
-        $item = $request->request->getString('item');
         $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_REASON);
+        $kind = OpenKind::tryFrom($request->request->getString('kind'));
+        if (null !== $kind) {
+            return $this->acceptAll($context, $kind, $reason);
+        }
+        $item = $request->request->getString('item');
         $titles = array_column($this->handOvers->open($context), 'title', 'id');
         if (!isset($titles[$item])) {
             $this->addFlash('error', 'That item is no longer open: somebody else has fixed it.');
 
             return $this->to($context, 'hand-over');
         }
-        $this->handOvers->accept($context->stored, $item, $reason, $this->user());
+        $this->handOvers->accept($context->stored, [$item], $reason, $this->user());
         $this->note($context, \sprintf('' === $reason ? 'No longer accepted as open: %s' : 'Accepted as open: %s', $titles[$item]));
+
+        return $this->to($context, 'hand-over');
+    }
+
+    /** All of a kind that are not accepted yet, with one reason. */
+    private function acceptAll(JobContext $context, OpenKind $kind, string $reason): Response
+    {
+        if ('' === $reason) {
+            $this->addFlash('error', 'Enter the reason for which all of them are accepted.');
+
+            return $this->to($context, 'hand-over');
+        }
+        $left = array_filter(
+            $this->handOvers->open($context),
+            static fn (OpenItem $item): bool => $item->kind === $kind && !$item->isAccepted(),
+        );
+        $this->handOvers->accept($context->stored, array_column($left, 'id'), $reason, $this->user());
+        $this->note($context, \sprintf('Accepted as open: %s, %d', $kind->label(), \count($left)));
 
         return $this->to($context, 'hand-over');
     }
@@ -158,7 +182,7 @@ final class HandOverController extends JobController
         $item = $request->request->getString('item');
         $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_REASON);
         if (\in_array($item, $page->keys($context, $state), true)) {
-            $this->handOvers->accept($context->stored, $item, $reason, $this->user());
+            $this->handOvers->accept($context->stored, [$item], $reason, $this->user());
         } else {
             $this->addFlash('error', self::AS_SIGNED);
         }

@@ -67,6 +67,7 @@ final readonly class HandOverPage
             ],
             next: $this->next($context, $left, $signed),
             groups: $groups,
+            left: $left,
             timeline: $this->timeline($context, $signed),
             maySign: $this->security->isGranted('ROLE_LEAD'),
             documents: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->documents->titles() : [],
@@ -123,11 +124,15 @@ final readonly class HandOverPage
         }
         $more = \count($items) - \count($rows);
 
+        $done = \count(array_filter($items, static fn (OpenItem $i): bool => $i->isAccepted()));
+
         return new OpenGroup(
-            $kind->label(),
-            \count(array_filter($items, static fn (OpenItem $i): bool => $i->isAccepted())),
-            $rows,
-            $more > 0 ? \sprintf('and %d more', $more) : '',
+            kind: $kind->value,
+            title: $kind->label(),
+            accepted: $done,
+            left: \count($items) - $done,
+            items: $rows,
+            more: $more > 0 ? \sprintf('and %d more', $more) : '',
         );
     }
 

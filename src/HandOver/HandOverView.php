@@ -23,6 +23,8 @@ final readonly class HandOverView
         public array $actions,
         public ?Next $next,
         public array $groups,
+        /** Open items that are not accepted. */
+        public int $left,
         public array $timeline,
         public bool $maySign,
         /** @var array<string, string> documents to export, by name */

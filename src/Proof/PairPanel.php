@@ -189,7 +189,8 @@ final readonly class PairPanel
     {
         $parts = array_filter(
             $explanation->parts,
-            static fn (ExplainedLeaf $p): bool => [] !== $p->steps || !\in_array($p->leaf->cause?->text, [null, self::why($explanation)], true),
+            static fn (ExplainedLeaf $p): bool => [] !== $p->steps
+                || !\in_array($p->leaf->cause?->text, [null, self::why($explanation)], true),
         );
         usort(
             $parts,

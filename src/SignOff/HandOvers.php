@@ -103,18 +103,23 @@ final readonly class HandOvers
         );
     }
 
-    /** @param string $reason '' takes it back */
-    public function accept(StoredJob $stored, string $item, string $reason, User $user): void
+    /**
+     * @param list<string> $items
+     * @param string $reason '' withdraws it
+     */
+    public function accept(StoredJob $stored, array $items, string $reason, User $user): void
     {
-        $left = $this->accepted($stored)[$item] ?? null;
-        if ('' === $reason) {
-            if (null !== $left) {
-                $this->em->remove($left);
-            }
-        } elseif (null !== $left) {
-            $left->say($reason, $user, $this->clock->now());
-        } else {
-            $this->em->persist(new LeftOpen(job: $stored, item: $item, reason: $reason, user: $user, at: $this->clock->now()));
+        $accepted = $this->accepted($stored);
+        foreach ($items as $item) {
+            $left = $accepted[$item] ?? null;
+            match (true) {
+                '' !== $reason && null !== $left => $left->say($reason, $user, $this->clock->now()),
+                '' !== $reason => $this->em->persist(
+                    new LeftOpen(job: $stored, item: $item, reason: $reason, user: $user, at: $this->clock->now()),
+                ),
+                null !== $left => $this->em->remove($left),
+                default => null,
+            };
         }
         $this->em->flush();
     }

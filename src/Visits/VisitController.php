@@ -60,7 +60,7 @@ final class VisitController extends JobController
         $item = $request->request->getString('item');
         $reason = mb_substr(trim($request->request->getString('reason')), 0, self::LONGEST_TEXT);
         \in_array($item, $this->page->keys($context, $visit), true)
-            ? $handOvers->accept($context->stored, $item, $reason, $this->user())
+            ? $handOvers->accept($context->stored, [$item], $reason, $this->user())
             : $this->addFlash('error', self::GONE);
 
         return $this->to($context, 'visit', ['id' => $visit->getId()]);

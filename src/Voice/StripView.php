@@ -32,7 +32,7 @@ final readonly class StripView
             $tens[$ten.'0 '] = self::at(10 * $ten);
         }
         $this->tens = $tens;
-        $clash = 0 === $clashing ? '' : \sprintf(', %d clashing', $clashing);
+        $clash = 0 === $clashing ? '' : \sprintf(', %d in conflict', $clashing);
         $this->summary = \sprintf('%d assigned, %d free%s', $taken + $clashing, $free, $clash);
         $this->width = self::LEFT + 100 * self::CELL + 9 * 2;
         $this->height = 18 + self::ROW * \count($rows);

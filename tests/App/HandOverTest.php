@@ -28,7 +28,7 @@ final class HandOverTest extends AppTestCase
         self::assertSame(
             [
                 'Devices not configured', 'Values not set', 'Findings', 'Not tested',
-                'Licences and expiry dates', 'Export documents', 'Start visit', 'Sign',
+                'Licences and expiry dates', 'Export documents', 'Start visit',
             ],
             array_map(trim(...), $titles),
         );
@@ -48,6 +48,27 @@ final class HandOverTest extends AppTestCase
         $this->client->submit($accepted->selectButton('Save reason')->form(['reason' => '']));
         $this->client->followRedirect();
         self::assertSelectorNotExists('.open-items .accepted');
+    }
+
+    public function testAllOfAKindAreAcceptedWithOneReason(): void
+    {
+        $this->as('ines');
+        $group = fn (): Crawler => $this->client->request('GET', self::JOB.'/hand-over')->filter('section.cables')->first();
+        self::assertStringStartsWith('Devices not configured', $group()->filter('h2')->text());
+        $form = $group()->filter('.all-at-once form')->form();
+        $this->client->submit($form, ['reason' => '']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Enter the reason');
+        self::assertCount(0, $group()->filter('.accepted'), 'not without a reason');
+        $count = (int) $group()->filter('h2 small')->text();
+        self::assertGreaterThan(6, $count);
+        $this->client->submit($form, ['reason' => 'Delivered in May.']);
+        self::assertCount($count, $group()->filter('.accepted'));
+        self::assertSame("$count, $count accepted", $group()->filter('h2 small')->text());
+        self::assertCount(0, $group()->filter('.all-at-once'), 'none is left');
+        self::assertCount($count, $this->client->getCrawler()->filter('.open-items .accepted'), 'and of no other kind');
+        $this->client->submitForm('Save reason', ['reason' => '']);
+        self::assertCount(1, $group()->filter('.open-items > li:not(.accepted)'), 'each may be withdrawn by itself');
     }
 
     public function testWhoOnlyLooksSignsNothing(): void

@@ -25,7 +25,7 @@ final class TrunkEndsDiffer extends Rule
                     yield $this->found(
                         severity: 'channels' === $row->key ? Severity::Warning : Severity::Error,
                         title: \sprintf(
-                            '%2$s of %1$s differs: %3$s at our end, %4$s at the carrier\'s end',
+                            'Trunk %s, "%s" differs: %s at our end, %s at the carrier\'s end',
                             $trunk->name,
                             $row->name,
                             $row->ours,

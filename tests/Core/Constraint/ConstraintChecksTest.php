@@ -99,7 +99,7 @@ final class ConstraintChecksTest extends TestCase
             'one' => ['settings' => ['own' => $one]], 'two' => ['settings' => ['own' => $two]], 'hub' => [],
         ], $pairings))))->broken();
         self::assertSame([], $with(1, 2));
-        self::assertSame(['Number: one 4, hub 4 at two', 'Number: two 4, hub 4 at one'], array_map(
+        self::assertSame(['Number does not match: one has 4, hub has 4 at two', 'Number does not match: two has 4, hub has 4 at one'], array_map(
             static fn (ConstraintCheck $s): string => $s->said(),
             $with(4, 4),
         ));

@@ -155,8 +155,8 @@ final class VoiceRulesTest extends TestCase
             'theirs' => ['domain' => 'a.EXAMPLE.net', 'transports' => ['udp'], 'codecs' => ['g729', 'g711-a'],
                 'login' => 'x', 'port' => 5061]];
         yield 'two ends' => [self::set('trunks', 0, $ends), [
-            'Carrier\'s port of line differs: 5060 at our end, 5061 at the carrier\'s end',
-            'Codecs of line differs: G.722 at our end, G.729, G.711 A-law at the carrier\'s end',
+            'Trunk line, "Carrier\'s port" differs: 5060 at our end, 5061 at the carrier\'s end',
+            'Trunk line, "Codecs" differs: G.722 at our end, G.729, G.711 A-law at the carrier\'s end',
         ]];
     }
 
