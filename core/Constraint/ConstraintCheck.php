@@ -27,16 +27,18 @@ final readonly class ConstraintCheck
         public array $mends = [],
     ) {}
 
-    /** What is between the two, with both values, in one line. */
+    /** Whether the two match, with both values, in one line. */
     public function said(): string
     {
-        return \sprintf(
-            '%s does not match: %s has %s, %s has %s',
-            $this->tie->name,
-            $this->coupled->from->name,
-            '' === $this->mineShown ? 'not set' : $this->mineShown,
-            $this->coupled->to->name,
-            '' === $this->theirsShown ? 'not set' : $this->theirsShown,
-        );
+        $verdict = $this->tie->relation->verdict($this->holds);
+        $mine = self::has($this->coupled->from->name, $this->mineShown);
+        $theirs = self::has($this->coupled->to->name, $this->theirsShown);
+
+        return \sprintf('%s %s: %s, %s', $this->tie->name, $verdict, $mine, $theirs);
+    }
+
+    private static function has(string $name, string $shown): string
+    {
+        return '' === $shown ? $name.' not set' : $name.' has '.$shown;
     }
 }

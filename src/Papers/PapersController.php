@@ -25,7 +25,7 @@ use Vorhut\Core\Record\InvalidFile;
 /** Lists to print and to export. */
 final class PapersController extends JobController
 {
-    private const ON_A_PAGE = 500;
+    private const ON_A_PAGE = 400;
 
     public function __construct(private readonly UrlGeneratorInterface $urls) {}
 

@@ -30,6 +30,7 @@ final class Styles
         'media.css',
         'kinds.css',
         'proof.css',
+        'help.css',
         'narrow.css',
         'print.css',
     ];

@@ -88,7 +88,11 @@ final class CliTest extends TestCase
         yield 'settings' => [['settings', self::DEMO, 'hall-music'], 0, 'else 3, computed from the plan'];
         yield 'settings not set' => [['settings', self::DEMO, 'crew-bar'], 1, 'ask the client'];
         yield 'settings of nobody' => [['settings', self::DEMO, 'hal-music'], 2, 'Did you mean "hall-music"?'];
-        yield 'pairings' => [['pairings', self::DEMO], 1, 'BROKEN  Fax mode: Customs fax T.38, Phone system G.711 pass-through'];
+        yield 'pairings' => [
+            ['pairings', self::DEMO],
+            1,
+            'BROKEN  Fax mode does not match: Customs fax has T.38, Phone system has G.711 pass-through',
+        ];
         yield 'pairings that agree' => [['pairings', 'demo/skerry-slip.json'], 0, 'ok      Codec'];
         yield 'runbook' => [['runbook', self::DEMO, 'ramp-phone'], 0, 'keys for 024700001083 (12 presses'];
         yield 'runbook as Markdown' => [['runbook', self::DEMO, 'tide-cam', '--markdown'], 0, '- [x] **Unpack and check contents**'];

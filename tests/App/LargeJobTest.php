@@ -104,7 +104,7 @@ final class LargeJobTest extends AppTestCase
         $rows = \count(PrintableLists::all()['addresses']->rows($job));
         $subnets = array_sum(array_map(static fn (Segment $s): int => max(1, \count($s->subnets)), $job->segments));
         $lists = [
-            '/papers/addresses' => ['.paper tbody tr', $rows, 500],
+            '/papers/addresses' => ['.paper tbody tr', $rows, 400],
             '/networks' => ['section.net:not([id^="router-"])', $subnets, 30],
             '/ask' => ['table.questions tbody tr', null, 200],
         ];

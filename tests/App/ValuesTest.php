@@ -67,12 +67,15 @@ final class ValuesTest extends AppTestCase
         $before = $broken();
         $this->post(self::JOB.'/devices/timetable/values/projector-address', ['value' => '10.47.80.99', 'scope' => 'unit']);
         self::assertSame(422, $this->code());
-        self::assertSelectorTextContains('main', 'Projector address: Timetable server 10.47.80.99, Departures projector 10.47.80.11');
+        self::assertSelectorTextContains(
+            'main',
+            'Projector address does not match: Timetable server has 10.47.80.99, Departures projector has 10.47.80.11',
+        );
         $this->client->submitForm('Change this end only');
         self::assertSame($before + 1, $broken());
         $this->post(self::JOB.'/devices/tide-receiver/values/codecs', ['value' => 'h265', 'scope' => 'unit']);
         self::assertSame(422, $this->code());
-        self::assertSelectorTextContains('main', 'Codec: Tide encoder');
+        self::assertSelectorTextContains('main', 'Codec does not match: Tide encoder');
         $this->client->submitForm('Change both ends ↵');
         self::assertSame($before + 1, $broken(), 'both ends changed');
         self::assertSame('h265', $this->job()->devices['tide-cam']->settings['codec']);
@@ -92,7 +95,7 @@ final class ValuesTest extends AppTestCase
     {
         $this->as('tomas');
         $page = $this->client->request('GET', self::JOB.'/pairings');
-        self::assertSelectorTextContains('.next', 'Fax mode: Customs fax T.38, Phone system G.711 pass-through');
+        self::assertSelectorTextContains('.next', 'Fax mode does not match: Customs fax has T.38, Phone system has G.711 pass-through');
         self::assertCount(3, $page->filter('.line.is-broken'));
         $this->client->submitForm('Clear “Type of source 3” of Hall zones, so that it follows its partner');
         self::assertArrayNotHasKey('source-3-type', $this->job()->devices['zones']->settings);

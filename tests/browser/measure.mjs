@@ -1,10 +1,10 @@
 /**
  * What of the text of a page is cut, lies over other text, or is wider than the page: read in the page itself.
- * Boxes that are made to be pushed sideways (the ruler of a subnet, the matrix) are left out.
+ * Boxes that are made to be pushed sideways (the ruler of a subnet, the matrix, a batch) are left out.
  */
 export const misplaced = (page) =>
     page.evaluate(() => {
-        const pushed = '.rulerbox, .matrix-scroll';
+        const pushed = '.rulerbox, .matrix-scroll, .batch';
         const style = (element) => getComputedStyle(element);
         const ancestors = function* (element) {
             for (let at = element; at && at !== document.body; at = at.parentElement) yield at;

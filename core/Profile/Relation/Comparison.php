@@ -32,6 +32,21 @@ enum Comparison: string implements HasLabel
         };
     }
 
+    /** What is said of two values that are, or are not, in this relation; null while one of them is not known. */
+    public function verdict(?bool $holds): string
+    {
+        if (null === $holds) {
+            return 'cannot be compared';
+        }
+
+        return match ($this) {
+            self::Different => $holds ? 'differs' : 'must differ',
+            self::AtMost => $holds ? 'is within the limit' : 'exceeds the limit',
+            self::Listed => $holds ? 'is in the list' : 'is not in the list',
+            default => $holds ? 'matches' : 'does not match',
+        };
+    }
+
     /** Compares values of both ends; the others look at the units themselves. */
     public function comparesValues(): bool
     {
