@@ -24,7 +24,7 @@ const shots = [
         {
             act: async (page) => {
                 await page.fill('[name=laptop]', 'eth0=10.47.30.9/24 wlan0=192.0.2.17/24,wifi');
-                await page.getByRole('button', { name: 'Remember' }).click();
+                await page.getByRole('button', { name: 'Save and check for conflicts' }).click();
                 await page.waitForLoadState();
             },
         },
@@ -51,6 +51,7 @@ const shots = [
         {
             act: async (page) => {
                 await visit(page, 'before it is signed');
+                await page.getByText('Sign', { exact: true }).click();
                 await page.fill('[name=takenBy]', 'Runa Fell');
                 await page.getByRole('button', { name: 'Sign and freeze this state' }).click();
                 for (const [device, fault] of faults) await turn(page, device, fault);
