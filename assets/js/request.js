@@ -1,6 +1,9 @@
 // Sends an edit, or asks again. A server that cannot be reached is an answer, too.
 const AWAY = [0, 401, 502, 503, 504];
 
+// Who asks so is answered with a part of a page.
+const PART = { 'HX-Request': 'true' };
+
 const exchange = async (address, options) => {
     try {
         const answer = await fetch(address, options);
@@ -11,9 +14,9 @@ const exchange = async (address, options) => {
 };
 
 /** @returns {Promise<{status: number, text: string}>} status 0 where nobody answered */
-export const send = (address, body) => exchange(address, { method: 'POST', body, headers: { 'HX-Request': 'true' } });
+export const send = (address, body) => exchange(address, { method: 'POST', body, headers: PART });
 
-export const ask = (address) => exchange(address, {});
+export const ask = (address) => exchange(address, { headers: PART });
 
 /** Whether it may well be taken later. */
 export const isAway = (status) => AWAY.includes(status);

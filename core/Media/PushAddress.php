@@ -30,7 +30,7 @@ final class PushAddress
         $mode = $query['mode'] ?? self::MODES[0];
         $isSrt = 'srt' === $scheme;
         $parts = [
-            self::part('sent by', strtoupper($scheme), ''),
+            self::part('protocol', strtoupper($scheme), ''),
             self::part('receiver', $host, '' === $host && !($isSrt && 'listener' === $mode) ? 'an address or a name' : ''),
             self::part('port', (string) $port, null === $port || $port < 1 || $port > 65535 ? 'a port from 1 to 65535' : ''),
         ];

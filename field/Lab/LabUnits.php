@@ -9,6 +9,7 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Light\Senders;
 use Vorhut\Core\Light\UniverseGroups;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Profile\Capacity;
 use Vorhut\Core\Profile\Family;
@@ -159,7 +160,7 @@ final class LabUnits
             $isPlanned = true;
             foreach ($pairings->checks($coupled) as $state) {
                 if (false === $state->holds) {
-                    return lcfirst($state->tie->name).' differs';
+                    return MidSentence::label($state->tie->name).' does not match';
                 }
             }
         }

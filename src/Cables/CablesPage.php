@@ -122,8 +122,8 @@ final readonly class CablesPage
                 link: new Link($link->name, $this->url('record', $context, ['list' => 'links', 'id' => $link->id])),
                 ends: \sprintf('%s → %s', PortName::name($context->job, $link->from), PortName::name($context->job, $link->to)),
                 made: self::made($link),
-                there: self::bar(context: $context, label: 'there', line: $there, headroom: $link->headroomPercent, fits: $fits),
-                back: self::bar(context: $context, label: 'back', line: $back, headroom: $link->headroomPercent, fits: $fits),
+                there: self::bar(context: $context, label: 'Outbound', line: $there, headroom: $link->headroomPercent, fits: $fits),
+                back: self::bar(context: $context, label: 'Inbound', line: $back, headroom: $link->headroomPercent, fits: $fits),
             );
         }
 

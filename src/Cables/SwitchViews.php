@@ -73,7 +73,7 @@ final readonly class SwitchViews
             place: $context->job->locations[$switch->location]->name ?? '',
             free: Words::count($free, 'port').' free',
             power: null === $budget || null === $sum ? null : Bar::fromLoad(
-                label: 'power',
+                label: 'Power',
                 sum: $sum->byDrawWatts,
                 limit: $usable,
                 whole: $budget,

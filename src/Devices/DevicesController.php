@@ -13,6 +13,7 @@ use Vorhut\App\Frame\JobFrames;
 use Vorhut\App\Plan\EditConflict;
 use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Plan\JobReading;
+use Vorhut\App\Web\PartOf;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\Sentence;
 use Vorhut\Core\Exchange\DeviceImporter;
@@ -38,6 +39,7 @@ final class DevicesController extends JobController
     }
 
     #[Route('/job/{slug}/devices/{id}/why', name: 'device_why', methods: ['GET'])]
+    #[PartOf('devices', ['id' => 'sel'])]
     public function why(JobContext $context, string $id): Response
     {
         return $this->render('devices/_why.html.twig', ['panel' => $this->devices->panel($context, $this->device($context, $id))]);
@@ -75,6 +77,7 @@ final class DevicesController extends JobController
 
     /** One row as it stands, with what is wrong with it. */
     #[Route('/job/{slug}/devices/{id}/row', name: 'device_row', methods: ['GET'])]
+    #[PartOf('devices', ['id' => 'sel'])]
     public function row(JobContext $context, string $id, Request $request, JobFrames $frames): Response
     {
         return $this->answer(

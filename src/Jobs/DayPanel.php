@@ -178,8 +178,11 @@ final readonly class DayPanel
         return match (true) {
             'licence' === $blocker->kind => [OutsideSource::LicenceDesk->label(), new Link('Dates', $this->url($context, 'dates'))],
             null !== $ask => [$ask->label(), new Link('Questions', $this->url($context, 'ask'))],
-            'pairing' === $blocker->kind => ['We: paired device not planned', new Link('Pairings', $this->url($context, 'pairings'))],
-            default => ['We: value missing', new Link('Devices', $this->url($context, 'devices', ['sel' => $left->device->id]))],
+            'pairing' === $blocker->kind => [
+                'Your team: paired device not planned',
+                new Link('Pairings', $this->url($context, 'pairings')),
+            ],
+            default => ['Your team: value missing', new Link('Devices', $this->url($context, 'devices', ['sel' => $left->device->id]))],
         };
     }
 

@@ -10,6 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Frame\JobController;
 use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Web\PartOf;
 use Vorhut\Field\Lab\UnitFault;
 
 /** Starts and stops the lab of a job. */
@@ -42,6 +43,7 @@ final class LabController extends JobController
 
     /** Its state, asked for again while it changes. */
     #[Route('/job/{slug}/lab', name: 'lab_state', methods: ['GET'])]
+    #[PartOf('proof')]
     public function state(JobContext $context, LabViews $labs): Response
     {
         return $this->render('proof/_lab.html.twig', ['lab' => $labs->view($context)]);

@@ -45,7 +45,7 @@ final readonly class Cameras
                 ])),
                 'id' => $settings->value($device, self::ID)?->text() ?? '',
                 'picture' => ($dial ?? $page)?->shown() ?? '',
-                'by' => null === $dial ? 'page' : 'dial',
+                'by' => null === $dial ? 'web page' : 'rotary switch',
                 'rate' => \sprintf('%.0f Mbit/s', $rates->media($device) / 1000),
                 'address' => (string) $device->primaryAddress()?->address,
                 'seen' => [] === $seen ? self::found($device, $finders, $lists) : implode(', ', array_unique($seen)),

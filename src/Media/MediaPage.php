@@ -102,7 +102,7 @@ final readonly class MediaPage
                 'bar' => null === $whole
                     ? null
                     : Bar::fromLoad(
-                        label: 'out',
+                        label: 'Outbound',
                         sum: array_sum($load) / 1000,
                         limit: ($uplink->usableKbps() ?? 0.0) / 1000,
                         whole: $whole / 1000,

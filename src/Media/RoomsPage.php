@@ -152,7 +152,7 @@ final readonly class RoomsPage
                 'link' => new Link($conference->name, $this->url('record', $context, ['list' => 'conferences', 'id' => $conference->id])),
                 'who' => implode(', ', [$host->name.' (host)', ...$names, ...$outside]),
                 'bar' => null === $max ? null : Bar::fromLoad(
-                    label: 'sites',
+                    label: 'Sites',
                     sum: $sites,
                     limit: $max,
                     whole: 1.25 * max($sites, $max),

@@ -20,6 +20,6 @@ final readonly class StreamCard
         public string $said,
         public array $bars,
         public array $address,
-        public ?Marks $warmth,
+        public ?Marks $temperature,
     ) {}
 }

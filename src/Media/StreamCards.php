@@ -49,7 +49,7 @@ final readonly class StreamCards
                 said: self::said($settings, $stream->device).self::volume($stream),
                 bars: self::bars($stream, self::sorted($own[ReadingOf::Rate->value] ?? [])),
                 address: '' === $stream->address ? [] : PushAddress::parts($stream->address),
-                warmth: Marks::fromReadings(
+                temperature: Marks::fromReadings(
                     self::sorted($own[ReadingOf::Temperature->value] ?? []),
                     $context->job->profileOf($stream->device)->maxCelsius,
                 ),
@@ -70,20 +70,20 @@ final readonly class StreamCards
         $needed = $stream->neededMs();
         if (null !== $needed && null !== $stream->latencyMs) {
             $bars[] = Bar::fromLoad(
-                label: 'waits',
+                label: 'Latency',
                 sum: $needed,
                 limit: $stream->latencyMs,
                 whole: 1.25 * max($needed, $stream->latencyMs),
                 unit: 'ms',
                 contributors: [
-                    'needed (RTT and loss), of the latency that is set',
+                    'required for RTT and loss, of the latency set',
                 ],
             );
         }
         $hours = $stream->hours();
         if (null !== $hours && null !== $stream->runHours) {
             $bars[] = Bar::fromLoad(
-                label: 'battery',
+                label: 'Battery',
                 sum: $stream->runHours,
                 limit: $hours,
                 whole: 1.25 * max($hours, $stream->runHours),

@@ -246,7 +246,7 @@ final readonly class PairingsPage
                 options: ['' => ''] + $relations,
                 required: true,
             ),
-            new FormField(name: 'to', label: 'with', value: '', control: 'select', options: ['' => ''] + $all, required: true),
+            new FormField(name: 'to', label: 'Paired device', value: '', control: 'select', options: ['' => ''] + $all, required: true),
         ];
     }
 

@@ -10,6 +10,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Frame\JobController;
 use Vorhut\App\Plan\JobContext;
+use Vorhut\App\Web\PartOf;
 use Vorhut\Core\Intent\Pair;
 use Vorhut\Core\Repair\Repair;
 
@@ -19,6 +20,7 @@ final class RepairsController extends JobController
     public function __construct(private readonly JobRepairs $repairs) {}
 
     #[Route('/job/{slug}/proof/next', name: 'repair_next', methods: ['GET'])]
+    #[PartOf('proof')]
     public function next(JobContext $context, RepairViews $views): Response
     {
         $next = $views->next($context, $this->repairs->forJob($context->stored));
@@ -27,6 +29,7 @@ final class RepairsController extends JobController
     }
 
     #[Route('/job/{slug}/proof/repairs', name: 'repairs', methods: ['GET'])]
+    #[PartOf('proof', ['intent' => 'intent', 'pair' => 'pair'])]
     public function ofPair(JobContext $context, Request $request, PairPanel $pairs): Response
     {
         $intent = $context->job->intents[$request->query->getString('intent')] ?? null;

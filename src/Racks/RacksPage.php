@@ -119,7 +119,7 @@ final readonly class RacksPage
                 ? 'voltage and current not set'
                 : \sprintf('%s V, %s A, continuous limit %d %%', $circuit->volts, $circuit->amps, $circuit->loadPercent),
             'bar' => null === $usable ? null : Bar::fromLoad(
-                label: 'mains',
+                label: 'Mains',
                 sum: $sum->total(),
                 limit: $usable,
                 whole: $whole,
@@ -145,7 +145,7 @@ final readonly class RacksPage
                 'link' => new Link($switch->name, $this->url('record', $context, ['list' => 'switches', 'id' => $switch->id])),
                 'about' => $sum->said().$drops,
                 'bar' => Bar::fromLoad(
-                    label: 'ports',
+                    label: 'Ports',
                     sum: $sum->byDrawWatts,
                     limit: $switch->poeBudgetWatts * (1 - $switch->poeReservePercent / 100),
                     whole: $switch->poeBudgetWatts,

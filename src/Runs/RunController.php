@@ -6,6 +6,7 @@ namespace Vorhut\App\Runs;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
@@ -30,9 +31,12 @@ final class RunController extends AbstractController
 
     #[Route('/runs/{id}', name: 'run_of_nobody', requirements: self::NUMBER, methods: ['GET'])]
     #[Route('/job/{slug}/runs/{id}', name: 'run', requirements: self::NUMBER, methods: ['GET'])]
-    public function progress(Run $run, ?string $slug = null): Response
+    public function progress(Run $run, Request $request, ?string $slug = null): Response
     {
         $this->mayBeSeen($run, $slug);
+        if (!$request->headers->has('HX-Request')) {
+            return $this->redirect($this->home($run), Response::HTTP_SEE_OTHER);
+        }
         // Once it is over the page is shown anew, with what came of it.
         $headers = $run->isOver() && !$run instanceof ImportRun ? ['HX-Refresh' => 'true'] : [];
 

@@ -127,12 +127,19 @@ final readonly class VoicePage
         $first = implode('', \array_slice(array_keys($who), 1, 1));
         $keys = ['inputmode' => 'tel', 'maxlength' => 40, 'key' => 'd'];
         $fields = [
-            new FormField('from', 'At', $asked['from'] ?? $first, 'select', options: $who),
-            new FormField('number', 'dial', $asked['number'] ?? '', technical: true, more: $keys),
+            new FormField('from', 'From extension', $asked['from'] ?? $first, 'select', options: $who),
+            new FormField('number', 'Number', $asked['number'] ?? '', technical: true, more: $keys),
         ];
         if ([] !== $context->job->all(Hours::class)) {
             $more = ['maxlength' => 25];
-            $fields[] = new FormField('at', 'on', $asked['at'] ?? '', technical: true, placeholder: 'in opening hours', more: $more);
+            $fields[] = new FormField(
+                'at',
+                'Date and time',
+                $asked['at'] ?? '',
+                technical: true,
+                placeholder: 'in opening hours',
+                more: $more,
+            );
         }
 
         return $fields;

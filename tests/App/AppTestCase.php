@@ -89,6 +89,12 @@ abstract class AppTestCase extends WebTestCase
         return $this->client->request('POST', $path, $values, [], ['HTTP_ORIGIN' => 'http://localhost']);
     }
 
+    /** Asks for a part of a page, as the page does. */
+    protected function part(string $path): Crawler
+    {
+        return $this->client->request('GET', $path, server: ['HTTP_HX_REQUEST' => 'true']);
+    }
+
     /** The demo job's revision now. */
     protected function version(): int
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Tests\App;
 
+use PHPUnit\Framework\ExpectationFailedException;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
@@ -48,6 +49,17 @@ final class EveryPageTest extends AppTestCase
         }
     }
 
+    /** Opened by itself it is a page that names its job, or a file, or leads to a page. */
+    private function isWhole(string $path, string $jobName): void
+    {
+        self::assertContains($this->code(), [200, 303], $path);
+        $isPage = str_starts_with((string) $this->client->getResponse()->headers->get('Content-Type'), 'text/html');
+        if (200 === $this->code() && $isPage) {
+            $title = $this->client->getCrawler()->filter('head title');
+            self::assertStringContainsString(trim((string) preg_replace('/\s+/u', ' ', $jobName)), $title->text(''), $path);
+        }
+    }
+
     private function visit(Job $job, string $title = '', int $atLeast = 150): void
     {
         $this->as('ines');
@@ -65,12 +77,18 @@ final class EveryPageTest extends AppTestCase
             foreach ($this->paths($job, $slug, $route) as $path) {
                 try {
                     $this->client->request('GET', $path);
+                    $this->isWhole($title.$name.' '.$path, $job->info->name);
+                    if (303 === $this->code()) {
+                        $this->part($path);
+                    }
                 } catch (HttpException) {
                     continue;
+                } catch (ExpectationFailedException $e) {
+                    throw $e;
                 } catch (\Throwable $e) {
                     self::fail($title.$name.' '.$path.': '.$e);
                 }
-                self::assertContains($this->client->getResponse()->getStatusCode(), [200, 303], $title.$name.' '.$path);
+                self::assertContains($this->code(), [200, 303], $title.$name.' '.$path);
                 ++$seen;
             }
         }

@@ -34,16 +34,16 @@ final class LargeJobTest extends AppTestCase
         $next = (string) $page->filter('.next')->attr('hx-get');
         $pair = (string) $page->filter('#repairs')->attr('hx-get');
 
-        $this->client->request('GET', $next);
+        $this->part($next);
         self::assertSelectorTextContains('.next', 'Searching', 'still');
         self::assertSame(2, $this->waiting(), 'however often it is asked for');
         $this->work('soon');
         $this->work('soon');
         self::assertSame(0, $this->waiting());
 
-        $filled = $this->client->request('GET', $next)->filter('form[action$="/proof/repair"]');
+        $filled = $this->part($next)->filter('form[action$="/proof/repair"]');
         self::assertCount(1, $filled);
-        self::assertCount(0, $this->client->request('GET', $pair)->filter('[hx-get]'));
+        self::assertCount(0, $this->part($pair)->filter('[hx-get]'));
         $repair = $this->sent($filled);
         $this->client->request('POST', $url.'/proof/repair', $repair, [], ['HTTP_ORIGIN' => 'http://localhost']);
         $this->client->followRedirect();
@@ -56,7 +56,7 @@ final class LargeJobTest extends AppTestCase
     {
         $this->as('ines');
         foreach (['/proof/repairs', '/proof/repairs?intent=nobody&pair=a>b', '/proof/repairs?intent=phones-register&pair=x'] as $path) {
-            $this->client->request('GET', self::JOB.$path);
+            $this->part(self::JOB.$path);
             self::assertSame(404, $this->code(), $path);
         }
     }
@@ -75,7 +75,7 @@ final class LargeJobTest extends AppTestCase
         self::assertCount(1, $answer->filter('#undo-bar .undo'));
         self::assertNull($this->kept('digest-'.$this->today(), $this->stored($stored->getSlug()), 2));
 
-        $later = $this->client->request('GET', (string) $answer->filter('tr')->attr('data-again'));
+        $later = $this->part((string) $answer->filter('tr')->attr('data-again'));
         self::assertCount(1, $later->filter('#way'));
         self::assertCount(1, $later->filter('tr .mark-bad'));
         self::assertNull($later->filter('tr')->attr('data-again'));

@@ -191,12 +191,12 @@ final class ListTest extends AppTestCase
         self::assertSelectorTextContains('[role=status]', 'waiting for the worker');
         $run = $this->em()->getRepository(ImportRun::class)->findOneBy([]) ?? throw new \LogicException();
         $this->work();
-        $this->client->request('GET', '/runs/'.$run->getId());
+        $this->part('/runs/'.$run->getId());
         self::assertSelectorTextContains('[role=status]', 'with 700 devices');
         $this->client->request('GET', '/job/generated-700-devices/export');
         self::assertSame($text, $this->body());
         $this->as('tomas');
-        $this->client->request('GET', '/runs/'.$run->getId());
+        $this->part('/runs/'.$run->getId());
         self::assertSame(403, $this->code(), 'another person\'s import');
     }
 

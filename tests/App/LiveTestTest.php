@@ -132,7 +132,7 @@ final class LiveTestTest extends AppTestCase
         $this->post(self::JOB.'/runs/'.$run->getId().'/stop');
         $this->work();
         self::assertSame(0, $this->em()->getRepository(Observation::class)->count([]));
-        $this->client->request('GET', self::JOB.'/runs/'.$run->getId());
+        $this->part(self::JOB.'/runs/'.$run->getId());
         self::assertSelectorTextContains('[role=status]', 'stopped');
         self::assertSame('true', $this->client->getResponse()->headers->get('HX-Refresh'));
     }

@@ -21,10 +21,10 @@ final class OddQueryTest extends AppTestCase
     public static function asked(): iterable
     {
         yield 'GET proof' => ['GET', '/proof?axis=kind&intent=phones-register&pair=hall-phone>pbx&by=segment&on=x&value=through'];
-        yield 'GET repairs' => ['GET', '/proof/repairs?intent=station-receivers&pair=mic-station>receiver-3'];
+        yield 'GET repairs' => ['PART', '/proof/repairs?intent=station-receivers&pair=mic-station>receiver-3'];
         yield 'GET what if' => ['GET', '/proof/what-if?text=Set gateway 10.47.60.1 on Receiver 3&by=kind&intent=a&pair=b>c'];
         yield 'GET devices' => ['GET', '/devices?q=phone 10.47&sort=address&only=findings&page=1&sel=mic-station'];
-        yield 'GET device' => ['GET', '/devices/mic-station/why?sel=1'];
+        yield 'GET device' => ['PART', '/devices/mic-station/why?sel=1'];
         yield 'GET networks' => ['GET', '/networks?edit=guest&finding=duplicate-address-10.47.20.21'];
         yield 'GET bench' => ['GET', '/bench/mic-station?step=1&q=phone'];
         yield 'POST laptop' => ['POST', '/bench/mic-station/laptop?laptop=10.47.60.200&step=1'];
@@ -79,8 +79,9 @@ final class OddQueryTest extends AppTestCase
     {
         [$path, $query] = [...explode('?', $what, 2), ''];
         $path = self::JOB.'/'.implode('/', array_map(rawurlencode(...), explode('/', ltrim($path, '/'))));
-        if ('GET' === $method) {
-            $this->client->request('GET', $path.'?'.self::printable($query));
+        if ('POST' !== $method) {
+            $server = 'PART' === $method ? ['HTTP_HX_REQUEST' => 'true'] : [];
+            $this->client->request('GET', $path.'?'.self::printable($query), server: $server);
         } else {
             parse_str($query, $values);
             $values += ['_token' => 'csrf-token', 'version' => $this->version()];

@@ -67,8 +67,8 @@ final class IdentityTest extends TestCase
         self::assertEquals($faults, LabFaults::kept($faults->keep()));
         $drifts = (new UnitDrifts($job))->drifts($this->look($job, $faults->on($job)), $before);
         self::assertSame([
-            'system: Another unit answers here, with the MAC 02-47-FA-00-00-01.',
-            'camera: Its firmware is 3.1.1; it was left with 3.1.',
+            'system: Another device answers here, with the MAC address 02-47-FA-00-00-01.',
+            'camera: Its firmware is 3.1.1; at hand-over it was 3.1.',
             'far: It does not reply any more.',
         ], array_map(static fn (UnitDrift $d): string => $d->unit.': '.$d->what, $drifts));
         self::assertSame([], $faults->with('far', null)->with('system', null)->with('camera', null)->keep());

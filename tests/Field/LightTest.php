@@ -218,7 +218,7 @@ final class LightTest extends TestCase
             self::assertSame('NO verbs are NAME SLOTS SENDERS SCENES KEEP SHOW', $says($node, 'DANCE'));
             self::assertSame('NO 3 numbers are wanted', $says($node, 'SLOTS 1 x 2'));
             $bar = self::at($lab, $job, 'crew-bar');
-            self::assertSame('NO firmware of one family differs', $says($bar, 'PAIR crew-panel'));
+            self::assertSame('NO firmware family does not match', $says($bar, 'PAIR crew-panel'));
             self::assertSame('NO nobody of that name is planned beside it', $says($bar, 'PAIR berth-1'));
             $projector = self::at($lab, $job, 'departures');
             self::assertSame(['OK OFF', 'NO it is off', 'OK ON', 'OK 3', 'OK 3', 'NO 1 to 4 or ASK'], array_map(

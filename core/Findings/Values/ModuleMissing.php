@@ -9,6 +9,7 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Profile\Port;
 
 /** A socket works only with its module in the slot. */
@@ -54,7 +55,7 @@ final class ModuleMissing extends Rule
     {
         foreach ($plan->job->profileOf($device)->modules as $module) {
             if ($module->id === $id) {
-                return lcfirst($module->name);
+                return MidSentence::label($module->name);
             }
         }
 

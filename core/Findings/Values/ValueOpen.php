@@ -9,6 +9,7 @@ use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
+use Vorhut\Core\MidSentence;
 use Vorhut\Core\Setting\SettingValue;
 
 /** An open value blocks the step that enters it. */
@@ -25,7 +26,7 @@ final class ValueOpen extends Rule
             if ([] === $open) {
                 continue;
             }
-            $names = array_map(static fn (SettingValue $v): string => lcfirst($v->setting->name), array_values($open));
+            $names = array_map(static fn (SettingValue $v): string => MidSentence::label($v->setting->name), array_values($open));
             $asked = array_map(static fn (SettingValue $v): string => $v->setting->ask?->label() ?? '', $open);
             $asked = array_values(array_unique(array_filter($asked, static fn (string $who): bool => '' !== $who)));
             yield $this->found(
