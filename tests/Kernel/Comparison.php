@@ -235,7 +235,7 @@ final class Comparison
 
     /**
      * @param list<Reception> $heard
-     * @param array{by: list<string>, replied: list<string>, error: int, problems: list<string>} $seen
+     * @param array{by: list<string>, replied: list<string>, repliers: int, error: int, problems: list<string>} $seen
      * @param bool $single a socket bound to one of two ports hears no answers by the other
      */
     private function compareAll(string $text, array $heard, array $seen, string $from, bool $single): void
@@ -246,7 +246,7 @@ final class Comparison
         sort($observed);
         $count = \count(array_filter($heard, static fn (Reception $h): bool => $h->replyArrives));
         // Who has two ports in the segment hears and answers twice; who hears itself answers itself.
-        $answers = \count(array_unique($seen['replied']));
+        $answers = $seen['repliers'];
         ++$this->compared;
         // Who answers to an address with two owners may be heard by chance.
         $sure = [] === array_filter($heard, static fn (Reception $h): bool => CauseRule::TwoOwners === $h->cause?->rule);
@@ -264,7 +264,7 @@ final class Comparison
         }
     }
 
-    /** @param array{by: list<string>, replied: list<string>, error: int, problems: list<string>} $seen */
+    /** @param array{by: list<string>, replied: list<string>, repliers: int, error: int, problems: list<string>} $seen */
     private function compare(string $text, Verdict $verdict, array $seen, bool $answers, Ipv4Address $target, bool $heard): void
     {
         $this->outcomes[$verdict->outcome->value] = ($this->outcomes[$verdict->outcome->value] ?? 0) + 1;

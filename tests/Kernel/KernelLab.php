@@ -69,7 +69,7 @@ final class KernelLab
      * @param bool $losing snooping segments without a querier have one at first, on another switch; it is gone before late questions
      * @param array<string, list<array{run: list<string>, config: string}>> $daemons by node; {base} in their arguments is a file of theirs
      *
-     * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}> by question
+     * @return array<string, array{by: list<string>, replied: list<string>, repliers: int, error: int, problems: list<string>}> by question
      */
     public static function ask(Job $job, array $questions, float $wait, bool $losing = false, array $daemons = []): array
     {
@@ -129,7 +129,7 @@ final class KernelLab
      * @return array<string, array{
      *     heard: list<array{string, string}>,
      *     errors: array<string, int>,
-     *     answered: list<array{string, string, string}>,
+     *     answered: list<array{string, string, string, string}>,
      *     problems: list<string>,
      * }>
      */
@@ -153,7 +153,7 @@ final class KernelLab
          * @var array<string, array{
          *     heard: list<array{string, string}>,
          *     errors: array<string, int>,
-         *     answered: list<array{string, string, string}>,
+         *     answered: list<array{string, string, string, string}>,
          *     problems: list<string>,
          * }> $result
          */
@@ -167,11 +167,11 @@ final class KernelLab
      * @param array<string, array{
      *     heard: list<array{string, string}>,
      *     errors: array<string, int>,
-     *     answered: list<array{string, string, string}>,
+     *     answered: list<array{string, string, string, string}>,
      *     problems: list<string>,
      * }> $told
      *
-     * @return array<string, array{by: list<string>, replied: list<string>, error: int, problems: list<string>}>
+     * @return array<string, array{by: list<string>, replied: list<string>, repliers: int, error: int, problems: list<string>}>
      */
     private static function sorted(array $questions, array $told): array
     {
@@ -184,14 +184,17 @@ final class KernelLab
         $result = [];
         foreach ($questions as ['id' => $id, 'from' => $from]) {
             $replied = [];
-            foreach ($told[$from]['answered'] as [$asked, $data, $source]) {
+            $repliers = [];
+            foreach ($told[$from]['answered'] as [$asked, $data, $source, $by]) {
                 if ($asked === $id && 'to '.$id === $data) {
                     $replied[] = $source;
+                    $repliers[$by] = true;
                 }
             }
             $result[$id] = [
                 'by' => array_values($heard[$id] ?? []),
                 'replied' => $replied,
+                'repliers' => \count($repliers),
                 'error' => $told[$from]['errors'][$id] ?? 0,
                 'problems' => $told[$from]['problems'],
             ];

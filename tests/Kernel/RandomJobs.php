@@ -204,11 +204,8 @@ final class RandomJobs
     {
         do {
             $address = \sprintf('10.47.%d.%d', $net, $host);
-            // Two owners of a network's own address are left out: a router heard only one of their answers (seed 516661169 with
-            // them), the engine predicts both, and why is not known yet.
-            $isOnce = 0 === $host;
             $host = $this->random->getInt(4, 250);
-        } while (isset($this->used[$address]) && ($isOnce || !$this->chance(3)));
+        } while (isset($this->used[$address]) && !$this->chance(3));
         $this->used[$address] = true;
 
         return $address;

@@ -21,6 +21,8 @@ $connected = [];
 /** @var list<Socket> $accepted */
 $accepted = [];
 $heard = $errors = $answered = [];
+// Who answers: two owners of one address have the same source.
+$self = bin2hex(random_bytes(4));
 $buffer = '';
 
 $run = static function (array $command, string $input): string {
@@ -175,8 +177,9 @@ while (true) {
                     // A raw socket sees the whole packet, and every ICMP packet that comes.
                     $reply = 'E' === $data[0] && "\0" === ($data[20] ?? '') ? 'to '.rtrim(substr($data, 28), "\0") : $data;
                     $reply = "\x02" === $data[0] && pack('N', crc32($id)) === substr($data, 4, 4) ? 'to '.$id : $reply;
+                    [$reply, $by] = explode(' by ', $reply) + [1 => ''];
                     if ('to '.$id === $reply) {
-                        $answered[] = [(string) $id, $reply, $from];
+                        $answered[] = [(string) $id, $reply, $from, $by];
                     }
                 }
                 $code = socket_last_error($socket);
@@ -196,7 +199,7 @@ while (true) {
                 if (false === $data && \SOCKET_EAGAIN !== $code) {
                     $errors[$id] ??= $code;
                 } elseif ('to '.$id === $data && @socket_getpeername($socket, $peer, $port)) {
-                    $answered[] = [(string) $id, $data, $peer];
+                    $answered[] = [(string) $id, $data, $peer, ''];
                 }
             }
             fwrite(\STDOUT, json_encode(['heard' => $heard, 'errors' => (object) $errors, 'answered' => $answered])."\n");
@@ -205,7 +208,8 @@ while (true) {
     foreach ($servers as $server) {
         while (false !== @socket_recvfrom($server['socket'], $data, 2000, \MSG_DONTWAIT, $from, $port)) {
             $heard[] = [$data, $from];
-            @socket_sendto($server['socket'], 'to '.$data, strlen($data) + 3, 0, $from, $port);
+            $reply = 'to '.$data.' by '.$self;
+            @socket_sendto($server['socket'], $reply, strlen($reply), 0, $from, $port);
         }
     }
     foreach ($listeners as $listener) {
