@@ -32,6 +32,9 @@ final readonly class ConstraintCheck
     {
         $verdict = $this->tie->relation->verdict($this->holds);
         $mine = self::has($this->coupled->from->name, $this->mineShown);
+        if (true === $this->holds && null === $this->theirs) {
+            return \sprintf('%s is unique: %s', $this->tie->name, $mine);
+        }
         $theirs = self::has($this->coupled->to->name, $this->theirsShown);
 
         return \sprintf('%s %s: %s, %s', $this->tie->name, $verdict, $mine, $theirs);

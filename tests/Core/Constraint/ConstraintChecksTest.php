@@ -95,10 +95,12 @@ final class ConstraintChecksTest extends TestCase
             ['id' => 'p1', 'coupling' => 'c', 'from' => 'one', 'to' => 'hub'],
             ['id' => 'p2', 'coupling' => 'c', 'from' => 'two', 'to' => 'hub'],
         ]];
-        $with = static fn (int $one, int $two): array => (new ConstraintChecks(new Settings(Units::job($kinds, [
+        $checks = static fn (int $one, int $two): ConstraintChecks => new ConstraintChecks(new Settings(Units::job($kinds, [
             'one' => ['settings' => ['own' => $one]], 'two' => ['settings' => ['own' => $two]], 'hub' => [],
-        ], $pairings))))->broken();
+        ], $pairings)));
+        $with = static fn (int $one, int $two): array => $checks($one, $two)->broken();
         self::assertSame([], $with(1, 2));
+        self::assertSame('Number is unique: one has 1', $checks(1, 2)->all()[0]->said());
         $said = [
             'Number must differ: one has 4, hub has 4 at two',
             'Number must differ: two has 4, hub has 4 at one',
