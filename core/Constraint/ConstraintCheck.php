@@ -32,7 +32,7 @@ final readonly class ConstraintCheck
     {
         $verdict = $this->tie->relation->verdict($this->holds);
         $mine = self::has($this->coupled->from->name, $this->mineShown);
-        if (true === $this->holds && null === $this->theirs) {
+        if (true === $this->holds && $this->tie->isAmongPeers()) {
             return \sprintf('%s is unique: %s', $this->tie->name, $mine);
         }
         $theirs = self::has($this->coupled->to->name, $this->theirsShown);

@@ -64,7 +64,7 @@ final class ConstraintChecks
             return $this->ofUnits($coupled, $tie);
         }
         $mine = $this->settings->reference($coupled->from, $tie->mine);
-        if (Comparison::Different === $tie->relation && '' === $tie->theirs) {
+        if ($tie->isAmongPeers()) {
             return $this->amongPeers($coupled, $tie, $mine);
         }
         $reference = $this->settings->theirs($coupled, $tie);
@@ -151,7 +151,7 @@ final class ConstraintChecks
             $this->peers[$key] = [];
             foreach ($this->settings->couplings->to($coupled->to) as $other) {
                 foreach ($other->coupling->id === $coupled->coupling->id ? $other->coupling->ties : [] as $tie) {
-                    if (Comparison::Different === $tie->relation && '' === $tie->theirs) {
+                    if ($tie->isAmongPeers()) {
                         $value = Allowed::text($this->settings->reference($other->from, $tie->mine));
                         $this->peers[$key][$tie->mine.' '.$value][] = $other->from;
                     }

@@ -37,7 +37,7 @@ final readonly class UnitSheet
         $job = $settings->job;
         $values = [];
         foreach ($settings->values($device) as $value) {
-            // What the network table says already is not said twice.
+            // Values of the network table are not repeated.
             if ($value->isOpen() ? $value->isDue() : !$value->setting->isPlainFact) {
                 $shown = $value->isOpen() ? 'not set' : $value->shown();
                 $values[] = [$value->setting->name, $shown, $states[$value->setting->id] ?? 'planned'];

@@ -12,7 +12,7 @@ use Vorhut\Core\Reach\Node\Network;
 use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\RecordType;
 
-/** What is usual for a job like this and not said in it yet. */
+/** Intents that are usual for a job like this and not planned yet. */
 final class Suggestions
 {
     /**

@@ -214,7 +214,7 @@ final readonly class StepRecorder
         return $names;
     }
 
-    /** @throws InvalidValue where what others must say is not said yet */
+    /** @throws InvalidValue while a value from outside is not set */
     private static function requireAnswers(RunbookStep $step): void
     {
         $open = WorkStage::Ask === $step->stage ? $step->openValues() : [];

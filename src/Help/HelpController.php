@@ -24,17 +24,8 @@ final class HelpController extends AbstractController
         if ('' === $q) {
             return $this->redirectToRoute('help_chapter', ['chapter' => array_key_first($this->manual->chapters())]);
         }
-        $found = array_map(
-            static fn (array $hit): array => [
-                'chapter' => $hit[0]->title,
-                'slug' => $hit[0]->slug,
-                'id' => $hit[1]->id,
-                'title' => '' === $hit[1]->title ? $hit[0]->title : $hit[1]->title,
-            ],
-            $this->manual->find($q),
-        );
 
-        return $this->page(slug: '', title: 'Search', sections: [], query: $q, found: $found);
+        return $this->page(slug: '', title: 'Search', sections: [], query: $q, found: $this->manual->find($q));
     }
 
     #[Route('/help/{chapter}', name: 'help_chapter', methods: ['GET'], requirements: ['chapter' => '[a-z-]+'])]
@@ -68,15 +59,18 @@ final class HelpController extends AbstractController
 
     /**
      * @param list<array{id: string, title: string, html: string}> $sections
-     * @param list<array{chapter: string, slug: string, id: string, title: string}> $found
+     * @param list<array{Chapter, Section}> $found
      */
     private function page(string $slug, string $title, array $sections, string $query = '', array $found = []): Response
     {
-        $chapters = array_map(
-            static fn (Chapter $c): array => ['slug' => $c->slug, 'title' => $c->title],
-            array_values($this->manual->chapters()),
+        $view = new HelpView(
+            chapters: $this->manual->chapters(),
+            slug: $slug,
+            title: $title,
+            sections: $sections,
+            query: $query,
+            found: $found,
         );
-        $view = new HelpView(chapters: $chapters, slug: $slug, title: $title, sections: $sections, query: $query, found: $found);
 
         return $this->render('help/index.html.twig', ['view' => $view]);
     }

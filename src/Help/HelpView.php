@@ -8,9 +8,9 @@ namespace Vorhut\App\Help;
 final readonly class HelpView
 {
     /**
-     * @param list<array{slug: string, title: string}> $chapters
+     * @param array<string, Chapter> $chapters
      * @param list<array{id: string, title: string, html: string}> $sections of the chapter
-     * @param list<array{chapter: string, slug: string, id: string, title: string}> $found
+     * @param list<array{Chapter, Section}> $found
      */
     public function __construct(
         public array $chapters,

@@ -20,7 +20,7 @@ final readonly class Manual
         'bench' => 'bench',
         'voice' => 'voice',
         'media' => 'media-power',
-        'racks' => 'media-power',
+        'power' => 'media-power',
         'proof' => 'proof',
         'hand-over' => 'hand-over',
     ];
@@ -70,7 +70,7 @@ final readonly class Manual
     #[AsTwigFunction('manual_chapter')]
     public static function ofSection(string $section): string
     {
-        return self::OF_SECTION[$section] ?? 'start-a-job';
+        return self::OF_SECTION[$section] ?? throw new \LogicException('No chapter explains '.$section.'.');
     }
 
     /** What its columns say of classes is for programmers. */

@@ -33,7 +33,7 @@ final readonly class ProbeLine implements Completed
         /** ISO 8601, by the clock of the machine that asked. */
         #[Text(max: 32, default: '')]
         public string $at,
-        /** Files of before did not say it: what is not said to be of the site is not of it. */
+        /** Older files lack it: false, not tested on site. */
         #[Choice(SeenIn::class, default: SeenIn::Lab)]
         public SeenIn $where,
     ) {}

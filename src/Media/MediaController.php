@@ -12,7 +12,7 @@ use Vorhut\App\Web\Download;
 use Vorhut\App\Web\MediaType;
 use Vorhut\Core\Exchange\Directory;
 
-/** Streams that leave a site, cameras, chains of sound and rooms. */
+/** Outbound streams, cameras, audio chains and room systems. */
 final class MediaController extends JobController
 {
     #[Route('/job/{slug}/media', name: 'media', methods: ['GET'])]

@@ -9,7 +9,7 @@ use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Next;
 
-/** Streams that leave a site, measured uplinks and cameras. */
+/** Outbound streams, measured uplinks and cameras. */
 final readonly class MediaView
 {
     /**

@@ -217,7 +217,7 @@ final readonly class PairPanel
             $turns = $step->ok && PathDirection::Reply === $step->leg
                 && $before instanceof TraceStep && PathDirection::Request === $before->leg;
             $note = null === $part->leaf->media ? '(reply)' : '(reverse direction)';
-            // What stands above is not said again.
+            // The cause is shown above.
             $text = $step->ok || $step->text !== $why ? $step->text : ucfirst($part->leaf->cause?->rule->short() ?? $step->text);
             $steps[] = ['text' => $text, 'stop' => !$step->ok, 'note' => $turns ? $note : ''];
             $before = $step;

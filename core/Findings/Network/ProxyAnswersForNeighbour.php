@@ -14,7 +14,7 @@ use Vorhut\Core\Net\Ipv4Address;
 use Vorhut\Core\Reach\Node\Node;
 use Vorhut\Core\Reach\Node\NodePort;
 
-/** A router with proxy ARP (RFC 1027) must not answer for who stands in the very segment and answers by itself. */
+/** A router with proxy ARP (RFC 1027) must not answer for a device of the same segment, which answers itself. */
 #[About('proxy-arp-for-neighbour', 'proxy ARP for neighbours', Section::Networks)]
 final class ProxyAnswersForNeighbour extends Rule
 {

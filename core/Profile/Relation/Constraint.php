@@ -37,6 +37,12 @@ final readonly class Constraint implements Checked
         public array $when,
     ) {}
 
+    /** Without a value of the other device: no two devices with the same partner may have the same. */
+    public function isAmongPeers(): bool
+    {
+        return Comparison::Different === $this->relation && '' === $this->theirs;
+    }
+
     public function check(RawRecord $given): void
     {
         foreach (['mine' => $this->mine, 'theirs' => $this->theirs] as $key => $value) {
