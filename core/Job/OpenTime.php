@@ -16,7 +16,7 @@ final readonly class OpenTime implements Checked
 
     /** @param list<Weekday> $days */
     public function __construct(
-        #[Choices(Weekday::class, 'Days')]
+        #[Choices(Weekday::class, 'Days', inARow: true)]
         public array $days,
         #[Text('From', required: true, max: 5, pattern: self::CLOCK, says: 'a time of day such as 08:00', technical: true)]
         public string $from,

@@ -14,7 +14,15 @@ final readonly class SwitchPort
 {
     /** @param list<string> $tagged segments whose frames carry their VLAN (IEEE 802.1Q) */
     public function __construct(
-        #[Text('Port', required: true, max: 40, pattern: '/^[^\x2F\s][^\x2F]*$/D', says: 'a name without a stroke', technical: true)]
+        #[Text(
+            'Port',
+            required: true,
+            max: 40,
+            pattern: '/^[^\x2F\s][^\x2F]*$/D',
+            says: 'a name without a stroke',
+            technical: true,
+            series: true,
+        )]
         public string $name,
         #[WholeNumber(1, 1000000, 'Mbit/s', default: 1000)]
         public int $mbps,

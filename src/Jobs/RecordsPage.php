@@ -70,7 +70,7 @@ final readonly class RecordsPage
 
         return new RecordsView(
             title: ucfirst($list->many),
-            summary: Words::count(\count($records), $list->one),
+            summary: Words::count(\count($records), $list->one, $list->many),
             heads: array_map(static fn (Field $f): string => $f->label, array_values($columns)),
             rows: $rows,
             add: $editor ? new Link(
@@ -99,10 +99,11 @@ final readonly class RecordsPage
             ),
             checkUrl: null === $open ? '' : $this->url('record_check', $context, $at),
             patterns: DeviceProfile::class === $list->type && $editor && null === $open ? $this->patterns($context) : [],
-            lists: array_map(fn (RecordList $l): Link => new Link(
-                ucfirst($l->many),
-                $this->url('records', $context, ['list' => $l->name]),
-            ), array_values(Lists::all())),
+            lists: array_map(fn (RecordList $l): array => [
+                'text' => ucfirst($l->many),
+                'url' => $this->url('records', $context, ['list' => $l->name]),
+                'detail' => ltrim((string) \count($context->job->records[$l->name] ?? []), '0'),
+            ], array_values(Lists::all())),
         );
     }
 

@@ -6,23 +6,34 @@ namespace Vorhut\App\Web;
 
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\PortRef;
+use Vorhut\Core\Job\RecordNames;
 use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Record\Field\Choices;
 use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Flag;
 use Vorhut\Core\Record\Field\NamedValues;
 use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\OfKind;
+use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\RefersToSome;
+use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
 use Vorhut\Core\Record\RecordType;
+use Vorhut\Core\Record\Series;
 
 /** A form for any type of record, made of the declarations of its fields; and the record made of what was typed into it. */
 final readonly class RecordForm
 {
+    private RecordNames $names;
+
     /** @param DeviceProfile|null $kind of the unit that the record is of */
-    public function __construct(private Job $job, private ?DeviceProfile $kind = null) {}
+    public function __construct(private Job $job, private ?DeviceProfile $kind = null)
+    {
+        $this->names = new RecordNames($job);
+    }
 
     /**
      * @param RecordType<object> $type
@@ -64,17 +75,29 @@ final readonly class RecordForm
             [] !== $options || $field instanceof Refers => 'select',
             default => 'text',
         };
-        $text = $field instanceof NamedValues ? SettingsText::write($value) : $field->shown($value);
 
         return new FormField(
             name: $name,
             label: $label,
-            value: $text,
+            value: $this->text($field, $value),
             control: $control,
             technical: $field->isTechnical(),
             options: $options,
             required: $field->required,
+            placeholder: $this->example($field),
+            more: null === $field->width() ? [] : ['size' => $field->width()],
         );
+    }
+
+    /** What could be typed where several stand in one field. */
+    private function example(Field $field): string
+    {
+        return match (true) {
+            $field instanceof RefersToSome => implode('; ', \array_slice($this->names->all($field->list), 0, 2)),
+            $field instanceof Choices => implode(', ', \array_slice($field->labels(), 0, 2)),
+            self::isPort($field) => 'switch / port',
+            default => '',
+        };
     }
 
     /**
@@ -94,7 +117,7 @@ final readonly class RecordForm
                 continue;
             }
             $text = $typed[$key] ?? '';
-            if (isset($before[$key]) && \is_string($text) && $text === $field->shown($before[$key]) && !$field instanceof Flag) {
+            if (isset($before[$key]) && \is_string($text) && $text === $this->text($field, $before[$key]) && !$field instanceof Flag) {
                 continue;
             }
             $value = $this->value($field, $text, $before[$key] ?? null);
@@ -124,7 +147,32 @@ final readonly class RecordForm
         }
         $text = \is_string($typed) ? $typed : '';
 
-        return $field instanceof NamedValues ? SettingsText::read($text) : $field->typed($text);
+        return match (true) {
+            $field instanceof NamedValues => SettingsText::read($text),
+            $field instanceof RefersToSome => $this->names->ids($field->list, $text),
+            $field instanceof Refers && '' !== trim($text) => $this->names->id($field->list, $text) ?? trim($text),
+            self::isPort($field) && '' !== trim($text) => $this->names->portRef(trim($text)),
+            default => $field->typed($text),
+        };
+    }
+
+    /** What a field shows of a value of the file: other records by their names. */
+    private function text(Field $field, mixed $value): string
+    {
+        return match (true) {
+            $field instanceof NamedValues => SettingsText::write($value),
+            $field instanceof RefersToSome && \is_array($value) => $this->names->list(
+                $field->list,
+                array_values(array_filter($value, \is_string(...))),
+            ),
+            self::isPort($field) && \is_string($value) => $this->names->port($value),
+            default => $field->shown($value),
+        };
+    }
+
+    private static function isPort(Field $field): bool
+    {
+        return $field instanceof Parsed && PortRef::class === $field->class;
     }
 
     /**
@@ -147,11 +195,32 @@ final readonly class RecordForm
                 \ARRAY_FILTER_USE_BOTH,
             );
             if ([] !== $given) {
-                $records[] = $this->record($type, $row, \is_array($before[$index] ?? null) ? $before[$index] : []);
+                $known = \is_array($before[$index] ?? null) ? $before[$index] : [];
+                array_push($records, ...self::series($type, $this->record($type, $row, $known), [] === $known));
             }
         }
 
         return $records;
+    }
+
+    /**
+     * A new row whose name is a range is a row for each of it: "1-24", "A1-A8".
+     *
+     * @param RecordType<object> $type
+     * @param array<string, mixed> $record
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function series(RecordType $type, array $record, bool $isNew): array
+    {
+        foreach ($isNew ? $type->fields : [] as $key => $field) {
+            $name = $record[$key] ?? null;
+            if ($field instanceof Text && $field->series && \is_string($name)) {
+                return array_map(static fn (string $one): array => [$key => $one] + $record, Series::names($name));
+            }
+        }
+
+        return [$record];
     }
 
     /** Those there are, and an empty one beside them. */
@@ -182,11 +251,7 @@ final readonly class RecordForm
             return ['' => ''] + array_column('slots' === $field->part ? $this->kind->slots : $this->kind->modules, 'name', 'id');
         }
         if ($field instanceof Refers) {
-            $class = Lists::named($field->list)->type;
-            $known = DeviceProfile::class === $class ? $this->job->profiles->all() : $this->job->all($class);
-            foreach ($known as $id => $record) {
-                $options[$id] = isset($record->name) && \is_string($record->name) ? $record->name : (string) $id;
-            }
+            $options = $this->names->all($field->list);
         }
 
         return [] === $options || $field->required ? $options : ['' => ''] + $options;

@@ -10,6 +10,7 @@ use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\Location;
+use Vorhut\Core\Job\NetworkSwitch;
 
 /** Any list of the plan, by the form that its declaration makes. */
 final class RecordsTest extends AppTestCase
@@ -337,5 +338,51 @@ final class RecordsTest extends AppTestCase
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('slot-1 (Slot 1)', $this->client->getCrawler()->text());
         self::assertSame(['analogue-line', 'mobile'], array_column($this->job()->devices['pbx']->modules, 'module'));
+    }
+
+    /** Names, words, days and ranges as people write them; what is shown is understood, and nothing is asked by its id alone. */
+    public function testWhatPeopleWriteIsUnderstood(): void
+    {
+        $this->as('ines');
+        $this->post(self::JOB.'/records/switches/+', [
+            'name' => 'Slip switch',
+            'location' => 'Comms room',
+            'poeBudgetWatts' => '95,5',
+            'ports' => [
+                ['name' => '1-8', 'mbps' => '1000', 'untagged' => 'Video'],
+                ['name' => 'up', 'tagged' => 'Voice, Northpier; Video'],
+            ],
+        ]);
+        self::assertResponseRedirects(self::JOB.'/records/switches/slip-switch');
+        $switch = $this->job()->record(NetworkSwitch::class, 'slip-switch') ?? [];
+        self::assertSame(['comms-room', 95.5], [$switch['location'] ?? null, $switch['poeBudgetWatts'] ?? null]);
+        $ports = \is_array($switch['ports'] ?? null) ? $switch['ports'] : [];
+        self::assertSame(['1', '2', '3', '4', '5', '6', '7', '8', 'up'], array_column($ports, 'name'));
+        self::assertSame(array_fill(0, 8, 'video'), array_column($ports, 'untagged'));
+        self::assertSame([['voice-n', 'video']], array_column($ports, 'tagged'));
+
+        $this->post(self::JOB.'/records/hours/office', [
+            'open' => [['days' => 'Mon-Fri', 'from' => '07:00', 'until' => '18:00']],
+            'holidays' => '24.12.2026, 1 January 2027',
+        ]);
+        $page = $this->client->request('GET', self::JOB.'/records/hours/office');
+        self::assertSame('Monday – Friday', $page->filter('[name="open[0][days]"]')->attr('value'));
+        self::assertSame('2026-12-24, 2027-01-01', $page->filter('[name=holidays]')->attr('value'));
+
+        $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => [['name' => 'lan', 'plug' => ['to' => 'Slip switch / 3']]]]);
+        $page = $this->client->request('GET', self::JOB.'/records/devices/berth-1');
+        self::assertSame('Slip switch / 3', $page->filter('[name="interfaces[0][plug][to]"]')->attr('value'));
+        $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => [['name' => 'lan', 'plug' => ['to' => 'Attic switch / 3']]]]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSame('Attic switch / 3', $this->client->getCrawler()->filter('[name="interfaces[0][plug][to]"]')->attr('value'));
+    }
+
+    public function testAListSaysHowManyThereAreInWords(): void
+    {
+        $this->as('ines');
+        foreach (['switches' => '3 switches', 'hours' => '1 set of opening hours', 'trunks' => '2 trunks'] as $list => $said) {
+            $this->client->request('GET', self::JOB.'/records/'.$list);
+            self::assertSelectorTextContains('.head small', $said);
+        }
     }
 }

@@ -53,14 +53,17 @@ final class Choice extends Field
         return parent::shown($value ?? $this->default?->value);
     }
 
+    /** Its value in files, or what people see. */
+    public function typed(string $text): ?string
+    {
+        $text = trim($text);
+
+        return '' === $text ? null : Labels::value($this->options(), $text) ?? $text;
+    }
+
     public function options(): array
     {
-        $options = [];
-        foreach ($this->enum::cases() as $case) {
-            $options[(string) $case->value] = $case instanceof HasLabel ? $case->label() : str_replace('-', ' ', (string) $case->value);
-        }
-
-        return $options;
+        return Labels::all($this->enum);
     }
 
     /** @return list<string> */

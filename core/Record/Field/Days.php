@@ -13,6 +13,14 @@ final class Days extends Listed
         return (new Day())->read($value);
     }
 
+    /** @return list<string> */
+    public function typed(string $text): array
+    {
+        $day = new Day();
+
+        return array_map(static fn (string $written): string => $day->typed($written) ?? $written, parent::typed($text));
+    }
+
     protected function itemSchema(): array
     {
         return (new Day())->schema();

@@ -122,6 +122,12 @@ abstract class Field
         return [];
     }
 
+    /** @return int|null characters that its longest usual value has; null where it may be a sentence */
+    public function width(): ?int
+    {
+        return null;
+    }
+
     final protected function refuse(mixed $value): InvalidFile
     {
         return InvalidFile::at('', $value, $this->allowed(), $this->advice());

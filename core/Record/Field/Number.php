@@ -32,10 +32,16 @@ final class Number extends Field
         return ['type' => 'number', 'minimum' => $this->min, 'maximum' => $this->max];
     }
 
+    /** A comma between digits is a decimal sign. */
     public function typed(string $text): float|string|null
     {
-        $text = trim($text);
+        $text = (string) preg_replace('/^(-?\d+),(\d+)$/D', '$1.$2', trim($text));
 
         return is_numeric($text) ? (float) $text : ('' === $text ? null : $text);
+    }
+
+    public function width(): int
+    {
+        return 10;
     }
 }

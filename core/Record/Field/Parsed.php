@@ -18,7 +18,7 @@ final class Parsed extends Field
      * @param string $none a word that stands for no value
      */
     public function __construct(
-        private readonly string $class,
+        public readonly string $class,
         string $label = '',
         array $columns = [],
         int $since = 1,
@@ -76,5 +76,10 @@ final class Parsed extends Field
     public function isTechnical(): bool
     {
         return true;
+    }
+
+    public function width(): int
+    {
+        return 22;
     }
 }

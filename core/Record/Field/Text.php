@@ -18,6 +18,7 @@ class Text extends Field
      * @param string $pattern regular expression between slashes; '' for any text
      * @param string $says the shape in words
      * @param bool $lines whether it may have several lines
+     * @param bool $series whether a new record that is called "1-24" stands for as many
      */
     public function __construct(
         string $label = '',
@@ -31,6 +32,7 @@ class Text extends Field
         private readonly string $advice = '',
         private readonly bool $technical = false,
         private readonly bool $lines = false,
+        public readonly bool $series = false,
     ) {
         parent::__construct($label, $columns, $since, $required);
     }
@@ -79,5 +81,14 @@ class Text extends Field
     public function isTechnical(): bool
     {
         return $this->technical;
+    }
+
+    public function width(): ?int
+    {
+        if ($this->series) {
+            return 10;
+        }
+
+        return $this->max > 64 ? null : max(8, min(24, $this->max));
     }
 }

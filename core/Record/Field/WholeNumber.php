@@ -56,4 +56,9 @@ final class WholeNumber extends Field
     {
         return true;
     }
+
+    public function width(): int
+    {
+        return max(4, \strlen((string) $this->max));
+    }
 }

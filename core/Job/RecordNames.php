@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Vorhut\Core\Job;
+
+use Vorhut\Core\Profile\DeviceProfile;
+
+/**
+ * What people call records that others name: "Comms room" for the location comms-room, "Comms room switch / 5" for sw-core/5.
+ * Ids are understood, too. Where two of a list have one name, their ids stand behind it.
+ */
+final class RecordNames
+{
+    private const BETWEEN_PORT = ' / ';
+
+    /** @var array<string, array<array-key, string>> name by id, by list */
+    private array $names = [];
+
+    public function __construct(private readonly Job $job) {}
+
+    /** @return array<array-key, string> by id */
+    public function all(string $list): array
+    {
+        return $this->names[$list] ??= $this->read($list);
+    }
+
+    /** @return string the id itself where nothing has it */
+    public function name(string $list, string $id): string
+    {
+        return $this->all($list)[$id] ?? $id;
+    }
+
+    /** @return string|null null where nothing is called so, or several are */
+    public function id(string $list, string $text): ?string
+    {
+        $text = trim($text);
+        $names = $this->all($list);
+        if (isset($names[$text])) {
+            return $text;
+        }
+        $wanted = mb_strtolower($text);
+        $found = array_keys(array_filter($names, static fn (string $name): bool => mb_strtolower($name) === $wanted));
+
+        return 1 === \count($found) ? (string) $found[0] : null;
+    }
+
+    /**
+     * Those named between commas or semicolons; a name may have commas itself.
+     *
+     * @return list<string> ids; where nothing is called so, what was written
+     */
+    public function ids(string $list, string $text): array
+    {
+        $parts = preg_split('/[,;\n]/', $text);
+        $parts = array_map(trim(...), false === $parts ? [] : $parts);
+        $ids = [];
+        while ([] !== $parts) {
+            [$id, $length] = $this->first($list, $parts);
+            $ids[] = $id;
+            $parts = \array_slice($parts, $length);
+        }
+
+        return array_values(array_unique(array_filter($ids, static fn (string $id): bool => '' !== $id)));
+    }
+
+    /** @param list<string> $ids */
+    public function list(string $list, array $ids): string
+    {
+        return implode('; ', array_map(fn (string $id): string => $this->name($list, $id), $ids));
+    }
+
+    /** The port of a switch as people call it. */
+    public function port(string $ref): string
+    {
+        [$switch, $port] = [...explode('/', $ref, 2), ''];
+
+        $isKnown = null !== $this->job->record(NetworkSwitch::class, $switch);
+
+        return $isKnown ? $this->name('switches', $switch).self::BETWEEN_PORT.$port : $ref;
+    }
+
+    /** @return string how a file says it; what was written, where no switch is called so */
+    public function portRef(string $text): string
+    {
+        // Names of ports have no stroke, those of switches may.
+        $stroke = strrpos($text, '/');
+        $switch = false === $stroke ? null : $this->id('switches', substr($text, 0, $stroke));
+        if (null !== $switch) {
+            return $switch.'/'.trim(substr($text, (int) $stroke + 1));
+        }
+        foreach ($this->all('switches') as $id => $name) {
+            if (str_starts_with(mb_strtolower($text), mb_strtolower($name).' ')) {
+                return $id.'/'.trim((string) preg_replace('/^ +(?:port )?/i', '', mb_substr($text, mb_strlen($name))));
+            }
+        }
+
+        return $text;
+    }
+
+    /**
+     * The longest run of parts, from the first on, that is a name.
+     *
+     * @param non-empty-list<string> $parts
+     *
+     * @return array{string, int} id and how many parts it took
+     */
+    private function first(string $list, array $parts): array
+    {
+        for ($length = min(4, \count($parts)); $length > 0; --$length) {
+            $id = $this->id($list, implode(', ', \array_slice($parts, 0, $length)));
+            if (null !== $id) {
+                return [$id, $length];
+            }
+        }
+
+        return [$parts[0], 1];
+    }
+
+    /** @return array<array-key, string> */
+    private function read(string $list): array
+    {
+        $class = Lists::named($list)->type;
+        $names = [];
+        foreach (DeviceProfile::class === $class ? $this->job->profiles->all() : $this->job->all($class) as $id => $record) {
+            $name = isset($record->name) && \is_string($record->name) ? $record->name : '';
+            $names[$id] = '' === $name ? (string) $id : $name;
+        }
+        $counts = array_count_values(array_map(mb_strtolower(...), $names));
+        foreach ($names as $id => $name) {
+            if ($counts[mb_strtolower($name)] > 1) {
+                $names[$id] = \sprintf('%s (%s)', $name, $id);
+            }
+        }
+
+        return $names;
+    }
+}
