@@ -21,6 +21,7 @@ use Vorhut\Core\Record\Field\Refers;
 use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
+use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\RecordType;
 use Vorhut\Core\Record\Series;
 
@@ -89,13 +90,14 @@ final readonly class RecordForm
         );
     }
 
-    /** What could be typed where several stand in one field. */
+    /** What could be typed where several stand in one field; what holds where a field is left empty. */
     private function example(Field $field): string
     {
         return match (true) {
             $field instanceof RefersToSome => implode('; ', \array_slice($this->names->all($field->list), 0, 2)),
             $field instanceof Choices => implode(', ', \array_slice($field->labels(), 0, 2)),
             self::isPort($field) => 'switch / port',
+            $field instanceof WholeNumber, $field instanceof Text => $field->shown($field->absent([])),
             default => '',
         };
     }

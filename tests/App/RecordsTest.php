@@ -354,6 +354,8 @@ final class RecordsTest extends AppTestCase
             ],
         ]);
         self::assertResponseRedirects(self::JOB.'/records/switches/slip-switch');
+        $page = $this->client->followRedirect();
+        self::assertSame('10', $page->filter('[name=poeReservePercent]')->attr('placeholder'), 'what holds where it is left empty');
         $switch = $this->job()->record(NetworkSwitch::class, 'slip-switch') ?? [];
         self::assertSame(['comms-room', 95.5], [$switch['location'] ?? null, $switch['poeBudgetWatts'] ?? null]);
         $ports = \is_array($switch['ports'] ?? null) ? $switch['ports'] : [];
