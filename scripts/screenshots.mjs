@@ -123,6 +123,7 @@ for (const [name, path, { width = 1280, height = 800, dark = false, act = null }
     await page.emulateMedia({ colorScheme: dark ? 'dark' : 'light' });
     await page.goto(base + path);
     if (act) await act(page);
+    await page.evaluate(() => scrollTo(0, 0));
     await page.waitForTimeout(300);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
 }

@@ -4,7 +4,16 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Job;
 
+use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Profile\DeviceProfile;
+use Vorhut\Core\Record\Field\Field;
+use Vorhut\Core\Record\Field\Nested;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\Field\Refers;
+use Vorhut\Core\Record\Field\RefersToSome;
+use Vorhut\Core\Record\FileError;
+use Vorhut\Core\Record\Nearest;
+use Vorhut\Core\Record\RecordType;
 
 /**
  * What people call records that others name: "Comms room" for the location comms-room, "Comms room switch / 5" for sw-core/5.
@@ -16,6 +25,9 @@ final class RecordNames
 
     /** @var array<string, array<array-key, string>> name by id, by list */
     private array $names = [];
+
+    /** @var array<string, array<array-key, array<array-key, true>>> ids by what people may write, in small letters, by list */
+    private array $known = [];
 
     public function __construct(private readonly Job $job) {}
 
@@ -34,15 +46,39 @@ final class RecordNames
     /** @return string|null null where nothing is called so, or several are */
     public function id(string $list, string $text): ?string
     {
-        $text = trim($text);
-        $names = $this->all($list);
-        if (isset($names[$text])) {
-            return $text;
-        }
-        $wanted = mb_strtolower($text);
-        $found = array_keys(array_filter($names, static fn (string $name): bool => mb_strtolower($name) === $wanted));
+        $found = $this->called($list, $text);
 
-        return 1 === \count($found) ? (string) $found[0] : null;
+        return 1 === \count($found) ? $found[0] : null;
+    }
+
+    /** @throws InvalidValue for what is the name or id of none, or of several */
+    public function only(string $list, string $text): string
+    {
+        return $this->id($list, $text) ?? throw new InvalidValue(
+            $text,
+            \sprintf('the name that just one %s has', Lists::named($list)->one),
+            $this->advice($list, $text),
+        );
+    }
+
+    /**
+     * What a record names that nothing is called, or several are, in words for who typed it.
+     *
+     * @param RecordType<object> $type
+     * @param array<array-key, mixed> $record
+     *
+     * @return list<FileError> with paths that begin behind the record's own
+     */
+    public function unknown(RecordType $type, array $record): array
+    {
+        $errors = [];
+        foreach ($type->fields as $key => $field) {
+            foreach ($this->unknownIn($field, $record[$key] ?? null) as $error) {
+                $errors[] = $error->under('.'.$key);
+            }
+        }
+
+        return $errors;
     }
 
     /**
@@ -89,13 +125,18 @@ final class RecordNames
         if (null !== $switch) {
             return $switch.'/'.trim(substr($text, (int) $stroke + 1));
         }
-        foreach ($this->all('switches') as $id => $name) {
-            if (str_starts_with(mb_strtolower($text), mb_strtolower($name).' ')) {
-                return $id.'/'.trim((string) preg_replace('/^ +(?:port )?/i', '', mb_substr($text, mb_strlen($name))));
-            }
+        $names = array_filter(
+            $this->all('switches'),
+            static fn (string $name): bool => str_starts_with(mb_strtolower($text), mb_strtolower($name).' '),
+        );
+        if ([] === $names) {
+            return $text;
         }
+        // Of "Hall" and "Hall 2" the longer one is meant by "Hall 2 port 5".
+        uasort($names, static fn (string $a, string $b): int => mb_strlen($b) <=> mb_strlen($a));
+        $id = array_key_first($names);
 
-        return $text;
+        return $id.'/'.trim((string) preg_replace('/^ +(?:port )?/i', '', mb_substr($text, mb_strlen($names[$id]))));
     }
 
     /**
@@ -127,12 +168,73 @@ final class RecordNames
             $names[$id] = '' === $name ? (string) $id : $name;
         }
         $counts = array_count_values(array_map(mb_strtolower(...), $names));
+        $shown = $known = [];
         foreach ($names as $id => $name) {
-            if ($counts[mb_strtolower($name)] > 1) {
-                $names[$id] = \sprintf('%s (%s)', $name, $id);
+            $isTaken = $counts[mb_strtolower($name)] > 1 || ((string) $id !== $name && isset($names[$name]));
+            $shown[$id] = $isTaken ? \sprintf('%s (%s)', $name, $id) : $name;
+            foreach ([(string) $id, $name, $shown[$id]] as $written) {
+                $known[mb_strtolower($written)][$id] = true;
             }
         }
+        $this->known[$list] = $known;
 
-        return $names;
+        return $shown;
+    }
+
+    /** @return list<string> ids of those whose name, or id, it is */
+    private function called(string $list, string $text): array
+    {
+        $this->all($list);
+
+        return array_map(strval(...), array_keys($this->known[$list][mb_strtolower(trim($text))] ?? []));
+    }
+
+    private function advice(string $list, string $text): string
+    {
+        $found = $this->called($list, $text);
+        if ([] !== $found) {
+            $shown = array_map(fn (string $id): string => $this->name($list, $id), $found);
+
+            return \sprintf('Several have it. Write %s.', implode(' or ', $shown));
+        }
+        $names = array_values($this->all($list));
+        if ([] === $names) {
+            return \sprintf('There is no %s in this job yet.', Lists::named($list)->one);
+        }
+        $near = Nearest::to($text, $names, max(1, intdiv(mb_strlen($text), 3)));
+
+        return null === $near
+            ? \sprintf('Such as %s.', implode(' or ', \array_slice($names, 0, 2)))
+            : \sprintf('Did you mean %s?', $near);
+    }
+
+    /** @return iterable<FileError> */
+    private function unknownIn(Field $field, mixed $value): iterable
+    {
+        if ($field instanceof Nested && \is_array($value)) {
+            yield from $this->unknown(RecordType::fromClass($field->class), $value);
+        }
+        if ($field instanceof Records && \is_array($value)) {
+            $type = RecordType::fromClass($field->class);
+            foreach (array_filter(array_values($value), \is_array(...)) as $index => $record) {
+                foreach ($this->unknown($type, $record) as $error) {
+                    yield $error->under('['.$index.']');
+                }
+            }
+        }
+        if ($field instanceof Refers || $field instanceof RefersToSome) {
+            foreach (\is_array($value) ? $value : [$value] as $id) {
+                if (\is_string($id) && !isset($this->all($field->list)[$id])) {
+                    yield $this->error($field->list, $id);
+                }
+            }
+        }
+    }
+
+    private function error(string $list, string $text): FileError
+    {
+        $allowed = \sprintf('the name of a %s of this job', Lists::named($list)->one);
+
+        return new FileError('', FileError::show($text), $allowed, $this->advice($list, $text));
     }
 }

@@ -23,9 +23,11 @@ use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\RecordNames;
 use Vorhut\Core\Job\RecordOrder;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Provision\Acting;
+use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
 
@@ -73,7 +75,7 @@ final class RecordsController extends JobController
         $edit = $this->typed($context, $of, $id, $request);
         $name = \is_string($edit->after['name'] ?? null) ? $edit->after['name'] : $edit->id;
         $title = \sprintf('%s %s %s', null === $edit->before ? 'Added' : 'Changed', $of->one, $name);
-        $refusals = self::taken($context, $of, $edit) ?? $this->refusals($context, new ChangeSet($title, [$edit]), $request);
+        $refusals = self::refused($context, $of, $edit) ?? $this->refusals($context, new ChangeSet($title, [$edit]), $request);
         if ($refusals->isEmpty()) {
             return $this->to($context, 'record', ['list' => $list, 'id' => $edit->id]);
         }
@@ -94,13 +96,7 @@ final class RecordsController extends JobController
     {
         $of = $this->list($list, true);
         $edit = $this->typed($context, $of, $id, $request);
-        $refusals = self::taken($context, $of, $edit) ?? Refusals::none();
-        try {
-            $errors = References::broken($context->job, $context->job->with(new ChangeSet('', [$edit])));
-            $refusals = [] === $errors ? $refusals : Refusals::fromRefused(new InvalidFile($errors));
-        } catch (InvalidFile $e) {
-            $refusals = Refusals::fromRefused($e);
-        }
+        $refusals = self::refused($context, $of, $edit) ?? self::broken($context, $edit);
 
         $isKind = $refusals->isEmpty() && DeviceProfile::class === $of->type;
 
@@ -184,6 +180,33 @@ final class RecordsController extends JobController
         $isTaken = null === $edit->before && isset($context->job->records[$of->name][$edit->id]);
 
         return $isTaken ? Refusals::said(\sprintf('There is a %s "%s" already. Choose another.', $of->one, $edit->id)) : null;
+    }
+
+    /** What the plan would refuse. */
+    private static function broken(JobContext $context, Edit $edit): Refusals
+    {
+        try {
+            $errors = References::broken($context->job, $context->job->with(new ChangeSet('', [$edit])));
+        } catch (InvalidFile $e) {
+            return Refusals::fromRefused($e);
+        }
+
+        return [] === $errors ? Refusals::none() : Refusals::fromRefused(new InvalidFile($errors));
+    }
+
+    /** What the form itself refuses, in its own words: an id that is taken, names that nothing has; null where there is none. */
+    private static function refused(JobContext $context, RecordList $of, Edit $edit): ?Refusals
+    {
+        $names = new RecordNames($context->job);
+        $known = array_map(strval(...), $names->unknown($of->type(), $edit->before ?? []));
+        $unknown = array_filter(
+            $names->unknown($of->type(), $edit->after ?? []),
+            static fn (FileError $e): bool => !\in_array((string) $e, $known, true),
+        );
+        $path = \sprintf('%s[%s]', $of->path(), $edit->id);
+        $errors = array_map(static fn (FileError $e): FileError => $e->under($path), array_values($unknown));
+
+        return self::taken($context, $of, $edit) ?? ([] === $errors ? null : Refusals::fromRefused(new InvalidFile($errors)));
     }
 
     /** @param bool $toChange whether it is to be changed, which not everybody may */

@@ -52,12 +52,13 @@ final readonly class RecordsPage
         $refusals ??= Refusals::none();
         $records = $context->job->records[$list->name] ?? [];
         $columns = self::columns($list);
+        $form = new RecordForm($context->job);
         $rows = [];
         foreach (\array_slice($records, 0, self::MAX_ROWS, true) as $id => $record) {
             $rows[] = [
                 'url' => $this->url('record', $context, ['list' => $list->name, 'id' => (string) $id]),
                 'cells' => array_map(
-                    static fn (string $key): string => self::cell($context, $columns[$key], $record[$key] ?? null),
+                    static fn (string $key): string => $form->words($columns[$key], $record[$key] ?? null),
                     array_keys($columns),
                 ),
                 'here' => (string) $id === $open,
@@ -102,7 +103,7 @@ final readonly class RecordsPage
             lists: array_map(fn (RecordList $l): array => [
                 'text' => ucfirst($l->many),
                 'url' => $this->url('records', $context, ['list' => $l->name]),
-                'detail' => ltrim((string) \count($context->job->records[$l->name] ?? []), '0'),
+                'count' => \count($context->job->records[$l->name] ?? []),
             ], array_values(Lists::all())),
         );
     }
@@ -171,13 +172,6 @@ final readonly class RecordsPage
         $isShort = static fn (Field $f): bool => $isPlain($f) && !$f instanceof Flag && !$f instanceof Slug;
 
         return \array_slice(array_filter($list->type()->fields, $isShort), 0, self::MAX_COLUMNS);
-    }
-
-    private static function cell(JobContext $context, Field $field, mixed $value): string
-    {
-        $shown = (new RecordForm($context->job))->field('', '', $field, $value);
-
-        return $shown->options[$shown->value] ?? $shown->value;
     }
 
     /** @param array<string, string> $more */

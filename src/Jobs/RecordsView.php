@@ -19,7 +19,7 @@ final readonly class RecordsView
      * @param list<Post> $moves of the open record in its list
      * @param string $checkUrl where to ask what would be said of what is typed
      * @param list<Link> $patterns what a new record may be made like
-     * @param list<array{text: string, url: string, detail: string}> $lists all of them, with how many records each has
+     * @param list<array{text: string, url: string, count: int}> $lists all of them, with how many records each has
      */
     public function __construct(
         public string $title,

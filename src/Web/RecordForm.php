@@ -90,13 +90,14 @@ final readonly class RecordForm
         );
     }
 
-    /** What could be typed where several stand in one field; what holds where a field is left empty. */
+    /** What could be typed, told apart from a value; what holds where a field is left empty. */
     private function example(Field $field): string
     {
         return match (true) {
-            $field instanceof RefersToSome => implode('; ', \array_slice($this->names->all($field->list), 0, 2)),
-            $field instanceof Choices => implode(', ', \array_slice($field->labels(), 0, 2)),
+            $field instanceof RefersToSome => 'names, with ; between',
+            $field instanceof Choices => 'such as '.implode(', ', \array_slice($field->labels(), 0, 2)),
             self::isPort($field) => 'switch / port',
+            $field instanceof Text && $field->series => '1 or 1-24',
             $field instanceof WholeNumber, $field instanceof Text => $field->shown($field->absent([])),
             default => '',
         };
@@ -152,10 +153,24 @@ final readonly class RecordForm
         return match (true) {
             $field instanceof NamedValues => SettingsText::read($text),
             $field instanceof RefersToSome => $this->names->ids($field->list, $text),
-            $field instanceof Refers && '' !== trim($text) => $this->names->id($field->list, $text) ?? trim($text),
+            $field instanceof Refers && '' !== trim($text) => $this->one($field->list, trim($text)),
             self::isPort($field) && '' !== trim($text) => $this->names->portRef(trim($text)),
             default => $field->typed($text),
         };
+    }
+
+    /** A select sends an id; a name is taken as well. */
+    private function one(string $list, string $text): string
+    {
+        return isset($this->names->all($list)[$text]) ? $text : $this->names->id($list, $text) ?? $text;
+    }
+
+    /** What a cell shows of a value: records by their names, choices by their words. */
+    public function words(Field $field, mixed $value): string
+    {
+        $text = $this->text($field, $value);
+
+        return $field instanceof Refers ? $this->names->name($field->list, $text) : $field->options()[$text] ?? $text;
     }
 
     /** What a field shows of a value of the file: other records by their names. */
@@ -190,19 +205,41 @@ final readonly class RecordForm
     {
         $records = [];
         foreach ($typed as $index => $row) {
-            $given = array_filter(
-                $row,
-                static fn (mixed $value, int|string $key): bool => \is_string($value) && '' !== $value
-                    && $value !== ($type->fields[$key] ?? null)?->shown(null),
-                \ARRAY_FILTER_USE_BOTH,
-            );
-            if ([] !== $given) {
+            if (self::isGiven($type, $row)) {
                 $known = \is_array($before[$index] ?? null) ? $before[$index] : [];
                 array_push($records, ...self::series($type, $this->record($type, $row, $known), [] === $known));
             }
         }
 
         return $records;
+    }
+
+    /**
+     * Whether something was left in it that does not stand in an empty one, as deep as there are records inside.
+     *
+     * @param RecordType<object> $type
+     * @param array<array-key, mixed> $typed
+     */
+    private static function isGiven(RecordType $type, array $typed): bool
+    {
+        foreach ($typed as $key => $value) {
+            $field = $type->fields[$key] ?? null;
+            $isGiven = match (true) {
+                \is_string($value) => '' !== $value && $value !== $field?->shown(null),
+                !\is_array($value) => false,
+                $field instanceof Nested => self::isGiven(RecordType::fromClass($field->class), $value),
+                $field instanceof Records => array_any(
+                    self::only($value),
+                    static fn (array $row): bool => self::isGiven(RecordType::fromClass($field->class), $row),
+                ),
+                default => false,
+            };
+            if ($isGiven) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**

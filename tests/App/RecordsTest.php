@@ -379,6 +379,36 @@ final class RecordsTest extends AppTestCase
         self::assertSame('Attic switch / 3', $this->client->getCrawler()->filter('[name="interfaces[0][plug][to]"]')->attr('value'));
     }
 
+    /** What is refused is said in the words of the screen, at its field; nothing that was typed is lost. */
+    public function testUnknownNamesAreRefusedInWords(): void
+    {
+        $this->as('ines');
+        $typed = ['name' => 'Slip switch', 'ports' => [['name' => '1', 'tagged' => 'Vidio'], ['name' => '2', 'untagged' => 'Nobody']]];
+        $this->post(self::JOB.'/records/switches/+', $typed);
+        self::assertResponseStatusCodeSame(422);
+        $page = $this->client->getCrawler();
+        $said = implode(' ', $page->filter('[role=alert]')->each(static fn (Crawler $c): string => $c->text()));
+        self::assertStringContainsString(
+            'Ports 1 Tagged segments: "Vidio" was given; allowed is the name of a segment of this job. Did you mean Video?',
+            $said,
+        );
+        self::assertStringContainsString('Ports 2 Untagged segment: "Nobody" was given', $said);
+        self::assertSame('Vidio', $page->filter('[name="ports[0][tagged]"]')->attr('value'));
+        $this->post(self::JOB.'/records/routes/+', ['name' => 'Out', 'direction' => 'out']);
+        self::assertSelectorTextContains('[role=alert]', 'Digit map: nothing was given');
+        $this->post(self::JOB.'/records/switches/+', ['name' => 'X', 'poeBudgetWatts' => '1,500']);
+        self::assertSelectorTextContains('[role=alert]', 'Write 1500 or 1.500.');
+    }
+
+    public function testARowIsKeptWhereOnlySomethingInsideItWasTyped(): void
+    {
+        $this->as('ines');
+        $interfaces = [['name' => 'lan'], ['plug' => ['to' => 'Comms room switch / 25', 'category' => 'cat5e']], ['plug' => ['to' => '']]];
+        $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => $interfaces]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSame('Comms room switch / 25', $this->client->getCrawler()->filter('[name="interfaces[1][plug][to]"]')->attr('value'));
+    }
+
     public function testAListSaysHowManyThereAreInWords(): void
     {
         $this->as('ines');

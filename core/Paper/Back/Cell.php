@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace Vorhut\Core\Paper\Back;
 
 use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Job\RecordNames;
 use Vorhut\Core\Net\Ipv4Mask;
 use Vorhut\Core\Record\Field\HasLabel;
+use Vorhut\Core\Record\Figure;
 
 /** What a cell of a list says about a record, and where it stands in it. */
 final readonly class Cell
 {
     /**
      * @param string $path names of fields with dots between, {n} for which of several alike
-     * @param \Closure(string, mixed, Names): mixed $read what a text that is not empty makes of what stood there
+     * @param \Closure(string, mixed, RecordNames): mixed $read what a text that is not empty makes of what stood there
      * @param bool $isKept whether the field stays, with nothing in it, where the cell is emptied
      */
     private function __construct(public string $path, private \Closure $read, private bool $isKept) {}
@@ -45,7 +47,7 @@ final readonly class Cell
     /** The name of another record. */
     public static function named(string $path, string $list): self
     {
-        $read = static fn (string $text, mixed $was, Names $names): string => $names->id($list, $text);
+        $read = static fn (string $text, mixed $was, RecordNames $names): string => $names->only($list, $text);
 
         return new self($path, $read, 'segments' === $list);
     }
@@ -99,7 +101,7 @@ final readonly class Cell
      *
      * @throws InvalidValue
      */
-    public function put(array $record, int $index, string $text, Names $names): array
+    public function put(array $record, int $index, string $text, RecordNames $names): array
     {
         /** @var array<string, mixed> $after with the same names of fields */
         $after = $this->within($record, explode('.', str_replace('{n}', (string) $index, $this->path)), $text, $names);
@@ -115,7 +117,7 @@ final readonly class Cell
      *
      * @throws InvalidValue
      */
-    private function within(array $part, array $steps, string $text, Names $names): array
+    private function within(array $part, array $steps, string $text, RecordNames $names): array
     {
         $step = array_shift($steps);
         if ([] !== $steps) {

@@ -9,6 +9,8 @@ use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\RecordNames;
+use Vorhut\Core\Record\Figure;
 use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;
@@ -53,7 +55,7 @@ final class ListReimport
         'Without a figure' => ['Without consumption'],
     ];
 
-    private readonly Names $names;
+    private readonly RecordNames $names;
 
     /** @var array<string, Line> by mark */
     private readonly array $lines;
@@ -66,7 +68,7 @@ final class ListReimport
 
     public function __construct(private readonly Job $job, private readonly Reimportable $paper)
     {
-        $this->names = new Names($job);
+        $this->names = new RecordNames($job);
         $lines = $fixed = [];
         foreach ($paper->lines($job) as $line) {
             if (null === $line->of) {

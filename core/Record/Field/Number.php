@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Record\Field;
 
+use Vorhut\Core\InvalidValue;
+use Vorhut\Core\Record\Figure;
+use Vorhut\Core\Record\InvalidFile;
+
 /** A number between two others. */
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final class Number extends Field
@@ -16,7 +20,7 @@ final class Number extends Field
     public function read(mixed $value): float
     {
         if ((!\is_int($value) && !\is_float($value)) || $value < $this->min || $value > $this->max) {
-            throw $this->refuse($value);
+            throw InvalidFile::at('', $value, $this->allowed(), \is_string($value) ? Figure::choice($value) : '');
         }
 
         return (float) $value;
@@ -32,12 +36,15 @@ final class Number extends Field
         return ['type' => 'number', 'minimum' => $this->min, 'maximum' => $this->max];
     }
 
-    /** A comma between digits is a decimal sign. */
+    /** With a decimal comma, too; what may be two numbers stays as it is written, and is refused. */
     public function typed(string $text): float|string|null
     {
-        $text = (string) preg_replace('/^(-?\d+),(\d+)$/D', '$1.$2', trim($text));
-
-        return is_numeric($text) ? (float) $text : ('' === $text ? null : $text);
+        $text = trim($text);
+        try {
+            return '' === $text ? null : Figure::read($text);
+        } catch (InvalidValue) {
+            return $text;
+        }
     }
 
     public function width(): int

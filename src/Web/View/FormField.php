@@ -94,7 +94,9 @@ final readonly class FormField
             control: $this->control,
             technical: $this->technical,
             options: $options,
+            placeholder: $this->placeholder,
             rows: $this->rows,
+            more: $this->more,
             blank: $this->blank,
         );
     }

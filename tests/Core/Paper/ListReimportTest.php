@@ -12,11 +12,11 @@ use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Paper\Back\BackList;
 use Vorhut\Core\Paper\Back\BackRow;
-use Vorhut\Core\Paper\Back\Figure;
 use Vorhut\Core\Paper\Back\ListReimport;
 use Vorhut\Core\Paper\Back\Reimportable;
 use Vorhut\Core\Paper\Back\RowOf;
 use Vorhut\Core\Paper\PrintableLists;
+use Vorhut\Core\Record\Figure;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Tests\Support\Jobs;
 

@@ -8,12 +8,17 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Job\AddressMode;
 use Vorhut\Core\Job\Codec;
+use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Job\Weekday;
 use Vorhut\Core\Record\Field\Choice;
 use Vorhut\Core\Record\Field\Choices;
 use Vorhut\Core\Record\Field\Day;
 use Vorhut\Core\Record\Field\Days;
+use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\Number;
+use Vorhut\Core\Record\Field\Records;
+use Vorhut\Core\Record\RecordType;
 use Vorhut\Core\Record\Series;
 
 /** What people write, and what stands in a file. */
@@ -86,7 +91,47 @@ final class TypedTest extends TestCase
         $number = new Number(0, 100);
         self::assertSame(95.2, $number->typed('95,2'));
         self::assertSame(95.2, $number->typed('95.2'));
-        self::assertSame('1,000,000', $number->typed('1,000,000'));
+        self::assertSame('1,000', $number->typed('1,000'), 'one, or a thousand');
+        self::assertSame(0.125, $number->typed('0,125'));
+        self::assertSame('many', $number->typed('many'));
+        self::assertNull($number->typed(' '));
+        $this->expectExceptionMessage('Write 1000 or 1.000.');
+        $number->read('1,000');
+    }
+
+    /** What a form shows of a choice is understood when it comes back, of all the plan's fields. */
+    public function testEveryChoiceIsUnderstoodAsItIsShown(): void
+    {
+        $count = 0;
+        foreach ($this->fields() as $name => $field) {
+            foreach (array_keys($field->options()) as $value) {
+                self::assertSame((string) $value, $field->typed($field->options()[$value]), $name);
+                ++$count;
+            }
+            if ($field instanceof Choices) {
+                $all = array_map(strval(...), array_keys($field->labels()));
+                self::assertSame($all, $field->typed($field->shown($all)), $name);
+                self::assertSame([$all[1], $all[0]], $field->typed($field->shown([$all[1], $all[0]])), $name);
+                ++$count;
+            }
+        }
+        self::assertGreaterThan(60, $count);
+    }
+
+    /** @return iterable<string, Choice|Choices> */
+    private function fields(): iterable
+    {
+        $types = array_map(static fn (RecordList $l): string => $l->type, array_values(Lists::all()));
+        for ($at = 0; $at < \count($types); ++$at) {
+            foreach (RecordType::fromClass($types[$at])->fields as $key => $field) {
+                if ($field instanceof Choice || $field instanceof Choices) {
+                    yield $types[$at].' '.$key => $field;
+                }
+                if (($field instanceof Records || $field instanceof Nested) && !\in_array($field->class, $types, true)) {
+                    $types[] = $field->class;
+                }
+            }
+        }
     }
 
     /** @param list<string> $names */

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\Core\Paper\Back;
+namespace Vorhut\Core\Record;
 
 use Vorhut\Core\InvalidValue;
 
@@ -20,12 +20,20 @@ final class Figure
     /** @throws InvalidValue for what is no number, or may be two */
     public static function read(string $text): float
     {
-        if (1 === preg_match(self::EITHER, $text)) {
-            $ways = \sprintf('Write %s or %s.', str_replace(',', '', $text), str_replace(',', '.', $text));
-            throw new InvalidValue($text, 'a number that can be read in one way', $ways);
+        $choice = self::choice($text);
+        if ('' !== $choice) {
+            throw new InvalidValue($text, 'a number that can be read in one way', $choice);
         }
 
         return self::readings($text)[0] ?? throw new InvalidValue($text, 'a number', 'Such as 12 or 12.5.');
+    }
+
+    /** Which two numbers it may be, as advice; '' for all others. */
+    public static function choice(string $text): string
+    {
+        return 1 === preg_match(self::EITHER, $text)
+            ? \sprintf('Write %s or %s.', str_replace(',', '', $text), str_replace(',', '.', $text))
+            : '';
     }
 
     /** @return list<float> */
