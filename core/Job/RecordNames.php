@@ -6,14 +6,7 @@ namespace Vorhut\Core\Job;
 
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Profile\DeviceProfile;
-use Vorhut\Core\Record\Field\Field;
-use Vorhut\Core\Record\Field\Nested;
-use Vorhut\Core\Record\Field\Records;
-use Vorhut\Core\Record\Field\Refers;
-use Vorhut\Core\Record\Field\RefersToSome;
-use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\Nearest;
-use Vorhut\Core\Record\RecordType;
 
 /**
  * What people call records that others name: "Comms room" for the location comms-room, "Comms room switch / 5" for sw-core/5.
@@ -59,26 +52,6 @@ final class RecordNames
             \sprintf('the name that just one %s has', Lists::named($list)->one),
             $this->advice($list, $text),
         );
-    }
-
-    /**
-     * What a record names that nothing is called, or several are, in words for who typed it.
-     *
-     * @param RecordType<object> $type
-     * @param array<array-key, mixed> $record
-     *
-     * @return list<FileError> with paths that begin behind the record's own
-     */
-    public function unknown(RecordType $type, array $record): array
-    {
-        $errors = [];
-        foreach ($type->fields as $key => $field) {
-            foreach ($this->unknownIn($field, $record[$key] ?? null) as $error) {
-                $errors[] = $error->under('.'.$key);
-            }
-        }
-
-        return $errors;
     }
 
     /**
@@ -189,7 +162,8 @@ final class RecordNames
         return array_map(strval(...), array_keys($this->known[$list][mb_strtolower(trim($text))] ?? []));
     }
 
-    private function advice(string $list, string $text): string
+    /** What to write instead of a text that names none, or several. */
+    public function advice(string $list, string $text): string
     {
         $found = $this->called($list, $text);
         if ([] !== $found) {
@@ -206,35 +180,5 @@ final class RecordNames
         return null === $near
             ? \sprintf('Such as %s.', implode(' or ', \array_slice($names, 0, 2)))
             : \sprintf('Did you mean %s?', $near);
-    }
-
-    /** @return iterable<FileError> */
-    private function unknownIn(Field $field, mixed $value): iterable
-    {
-        if ($field instanceof Nested && \is_array($value)) {
-            yield from $this->unknown(RecordType::fromClass($field->class), $value);
-        }
-        if ($field instanceof Records && \is_array($value)) {
-            $type = RecordType::fromClass($field->class);
-            foreach (array_filter(array_values($value), \is_array(...)) as $index => $record) {
-                foreach ($this->unknown($type, $record) as $error) {
-                    yield $error->under('['.$index.']');
-                }
-            }
-        }
-        if ($field instanceof Refers || $field instanceof RefersToSome) {
-            foreach (\is_array($value) ? $value : [$value] as $id) {
-                if (\is_string($id) && !isset($this->all($field->list)[$id])) {
-                    yield $this->error($field->list, $id);
-                }
-            }
-        }
-    }
-
-    private function error(string $list, string $text): FileError
-    {
-        $allowed = \sprintf('the name of a %s of this job', Lists::named($list)->one);
-
-        return new FileError('', FileError::show($text), $allowed, $this->advice($list, $text));
     }
 }

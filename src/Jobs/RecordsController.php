@@ -25,6 +25,7 @@ use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Job\RecordNames;
 use Vorhut\Core\Job\RecordOrder;
+use Vorhut\Core\Job\UnknownReferences;
 use Vorhut\Core\Profile\DeviceProfile;
 use Vorhut\Core\Provision\Acting;
 use Vorhut\Core\Record\FileError;
@@ -197,14 +198,9 @@ final class RecordsController extends JobController
     /** What the form itself refuses, in its own words: an id that is taken, names that nothing has; null where there is none. */
     private static function refused(JobContext $context, RecordList $of, Edit $edit): ?Refusals
     {
-        $names = new RecordNames($context->job);
-        $known = array_map(strval(...), $names->unknown($of->type(), $edit->before ?? []));
-        $unknown = array_filter(
-            $names->unknown($of->type(), $edit->after ?? []),
-            static fn (FileError $e): bool => !\in_array((string) $e, $known, true),
-        );
+        $unknown = (new UnknownReferences(new RecordNames($context->job)))->errors($of->type(), $edit->after ?? []);
         $path = \sprintf('%s[%s]', $of->path(), $edit->id);
-        $errors = array_map(static fn (FileError $e): FileError => $e->under($path), array_values($unknown));
+        $errors = array_map(static fn (FileError $e): FileError => $e->under($path), $unknown);
 
         return self::taken($context, $of, $edit) ?? ([] === $errors ? null : Refusals::fromRefused(new InvalidFile($errors)));
     }

@@ -11,6 +11,7 @@ use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\RecordNames;
+use Vorhut\Core\Job\UnknownReferences;
 
 /** Records by the names that people see. */
 final class RecordNamesTest extends TestCase
@@ -104,7 +105,7 @@ final class RecordNamesTest extends TestCase
     public function testUnknownNamesOfARecordSayWhere(): void
     {
         $switch = ['id' => 'x', 'location' => 'Loft', 'ports' => [['name' => '1', 'untagged' => 'video', 'tagged' => ['110', 'Vidio']]]];
-        $errors = $this->names()->unknown(Lists::named('switches')->type(), $switch);
+        $errors = (new UnknownReferences($this->names()))->errors(Lists::named('switches')->type(), $switch);
         self::assertSame(['.location', '.ports[0].tagged'], array_column($errors, 'path'));
         self::assertSame(
             '.ports[0].tagged: "Vidio" was given; allowed is the name of a segment of this job. Did you mean Video?',
