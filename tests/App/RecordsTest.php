@@ -362,6 +362,16 @@ final class RecordsTest extends AppTestCase
         self::assertSame(['1', '2', '3', '4', '5', '6', '7', '8', 'up'], array_column($ports, 'name'));
         self::assertSame(array_fill(0, 8, 'video'), array_column($ports, 'untagged'));
         self::assertSame([['voice-n', 'video']], array_column($ports, 'tagged'));
+        $this->post(self::JOB.'/records/switches/slip-switch', ['ports' => [['name' => '1-2']]]);
+        $ports = $this->job()->record(NetworkSwitch::class, 'slip-switch')['ports'] ?? null;
+        $names = array_column(\is_array($ports) ? $ports : [], 'name');
+        self::assertSame(['1-2'], $names, 'a port that stands keeps the name it is given');
+        $page = $this->client->request('GET', self::JOB.'/records/switches/+');
+        self::assertSame('1 or 1-24', $page->filter('[name="ports[0][name]"]')->attr('placeholder'));
+        self::assertSame('10', $page->filter('[name="ports[0][name]"]')->attr('size'));
+        $page = $this->client->request('GET', self::JOB.'/records/switches');
+        self::assertSelectorTextContains('main table', 'Comms room');
+        self::assertStringNotContainsString('comms-room', $page->filter('main table')->text());
 
         $this->post(self::JOB.'/records/hours/office', [
             'open' => [['days' => 'Mon-Fri', 'from' => '07:00', 'until' => '18:00']],
@@ -371,9 +381,9 @@ final class RecordsTest extends AppTestCase
         self::assertSame('Monday – Friday', $page->filter('[name="open[0][days]"]')->attr('value'));
         self::assertSame('2026-12-24, 2027-01-01', $page->filter('[name=holidays]')->attr('value'));
 
-        $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => [['name' => 'lan', 'plug' => ['to' => 'Slip switch / 3']]]]);
+        $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => [['name' => 'lan', 'plug' => ['to' => 'Comms room switch / 26']]]]);
         $page = $this->client->request('GET', self::JOB.'/records/devices/berth-1');
-        self::assertSame('Slip switch / 3', $page->filter('[name="interfaces[0][plug][to]"]')->attr('value'));
+        self::assertSame('Comms room switch / 26', $page->filter('[name="interfaces[0][plug][to]"]')->attr('value'));
         $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => [['name' => 'lan', 'plug' => ['to' => 'Attic switch / 3']]]]);
         self::assertResponseStatusCodeSame(422);
         self::assertSame('Attic switch / 3', $this->client->getCrawler()->filter('[name="interfaces[0][plug][to]"]')->attr('value'));
