@@ -10,6 +10,7 @@ use Vorhut\App\Networks\RouterNotes;
 use Vorhut\App\Plan\ChangeRights;
 use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Plan\NewRecord;
+use Vorhut\App\Web\FieldTexts;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
@@ -19,6 +20,7 @@ use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\RecordList;
+use Vorhut\Core\Job\RecordNames;
 use Vorhut\Core\Job\RecordOrder;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Profile\DeviceProfile;
@@ -52,13 +54,13 @@ final readonly class RecordsPage
         $refusals ??= Refusals::none();
         $records = $context->job->records[$list->name] ?? [];
         $columns = self::columns($list);
-        $form = new RecordForm($context->job);
+        $texts = new FieldTexts(new RecordNames($context->job));
         $rows = [];
         foreach (\array_slice($records, 0, self::MAX_ROWS, true) as $id => $record) {
             $rows[] = [
                 'url' => $this->url('record', $context, ['list' => $list->name, 'id' => (string) $id]),
                 'cells' => array_map(
-                    static fn (string $key): string => $form->words($columns[$key], $record[$key] ?? null),
+                    static fn (string $key): string => $texts->words($columns[$key], $record[$key] ?? null),
                     array_keys($columns),
                 ),
                 'here' => (string) $id === $open,

@@ -6,34 +6,36 @@ namespace Vorhut\App\Web;
 
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\PortRef;
 use Vorhut\Core\Job\RecordNames;
 use Vorhut\Core\Profile\DeviceProfile;
-use Vorhut\Core\Record\Field\Choices;
 use Vorhut\Core\Record\Field\Field;
 use Vorhut\Core\Record\Field\Flag;
+use Vorhut\Core\Record\Field\Name;
 use Vorhut\Core\Record\Field\NamedValues;
 use Vorhut\Core\Record\Field\Nested;
 use Vorhut\Core\Record\Field\OfKind;
-use Vorhut\Core\Record\Field\Parsed;
 use Vorhut\Core\Record\Field\Records;
 use Vorhut\Core\Record\Field\Refers;
-use Vorhut\Core\Record\Field\RefersToSome;
 use Vorhut\Core\Record\Field\Text;
 use Vorhut\Core\Record\Field\Texts;
-use Vorhut\Core\Record\Field\WholeNumber;
 use Vorhut\Core\Record\RecordType;
 use Vorhut\Core\Record\Series;
 
 /** A form for any type of record, made of the declarations of its fields; and the record made of what was typed into it. */
 final readonly class RecordForm
 {
+    /** Characters. */
+    private const USUAL_SIZE = 32;
+    private const MAX_SIZE = 80;
+
     private RecordNames $names;
+    private FieldTexts $texts;
 
     /** @param DeviceProfile|null $kind of the unit that the record is of */
     public function __construct(private Job $job, private ?DeviceProfile $kind = null)
     {
         $this->names = new RecordNames($job);
+        $this->texts = new FieldTexts($this->names);
     }
 
     /**
@@ -70,37 +72,34 @@ final readonly class RecordForm
             return new FormField($name, $label, control: 'rows', rows: [$inside]);
         }
         $options = $this->options($field);
+        $text = $this->texts->shown($field, $value);
+        $example = $this->texts->example($field);
         $control = match (true) {
             $field instanceof Flag => 'check',
             $field instanceof NamedValues, $field instanceof Texts => 'area',
             [] !== $options || $field instanceof Refers => 'select',
+            // Longer than a phone is wide.
+            null === $field->width() && !$field instanceof Name && mb_strlen($text) > self::USUAL_SIZE => 'area',
             default => 'text',
         };
 
         return new FormField(
             name: $name,
             label: $label,
-            value: $this->text($field, $value),
+            value: $text,
             control: $control,
             technical: $field->isTechnical(),
             options: $options,
             required: $field->required,
-            placeholder: $this->example($field),
-            more: null === $field->width() ? [] : ['size' => $field->width()],
+            placeholder: $example,
+            more: ['size' => self::size($field, '' === $text ? $example : $text)],
         );
     }
 
-    /** What could be typed, told apart from a value; what holds where a field is left empty. */
-    private function example(Field $field): string
+    /** How many characters its field shows: those of a usual value, and at least those that stand in it. */
+    private static function size(Field $field, string $shown): int
     {
-        return match (true) {
-            $field instanceof RefersToSome => 'names, with ; between',
-            $field instanceof Choices => 'such as '.implode(', ', \array_slice($field->labels(), 0, 2)),
-            self::isPort($field) => 'switch / port',
-            $field instanceof Text && $field->series => '1 or 1-24',
-            $field instanceof WholeNumber, $field instanceof Text => $field->shown($field->absent([])),
-            default => '',
-        };
+        return min(self::MAX_SIZE, max($field->width() ?? self::USUAL_SIZE, mb_strlen($shown) + 2));
     }
 
     /**
@@ -120,7 +119,7 @@ final readonly class RecordForm
                 continue;
             }
             $text = $typed[$key] ?? '';
-            if (isset($before[$key]) && \is_string($text) && $text === $this->text($field, $before[$key]) && !$field instanceof Flag) {
+            if (isset($before[$key]) && \is_string($text) && $text === $this->texts->shown($field, $before[$key]) && !$field instanceof Flag) {
                 continue;
             }
             $value = $this->value($field, $text, $before[$key] ?? null);
@@ -150,46 +149,7 @@ final readonly class RecordForm
         }
         $text = \is_string($typed) ? $typed : '';
 
-        return match (true) {
-            $field instanceof NamedValues => SettingsText::read($text),
-            $field instanceof RefersToSome => $this->names->ids($field->list, $text),
-            $field instanceof Refers && '' !== trim($text) => $this->one($field->list, trim($text)),
-            self::isPort($field) && '' !== trim($text) => $this->names->portRef(trim($text)),
-            default => $field->typed($text),
-        };
-    }
-
-    /** A select sends an id; a name is taken as well. */
-    private function one(string $list, string $text): string
-    {
-        return isset($this->names->all($list)[$text]) ? $text : $this->names->id($list, $text) ?? $text;
-    }
-
-    /** What a cell shows of a value: records by their names, choices by their words. */
-    public function words(Field $field, mixed $value): string
-    {
-        $text = $this->text($field, $value);
-
-        return $field instanceof Refers ? $this->names->name($field->list, $text) : $field->options()[$text] ?? $text;
-    }
-
-    /** What a field shows of a value of the file: other records by their names. */
-    private function text(Field $field, mixed $value): string
-    {
-        return match (true) {
-            $field instanceof NamedValues => SettingsText::write($value),
-            $field instanceof RefersToSome && \is_array($value) => $this->names->list(
-                $field->list,
-                array_values(array_filter($value, \is_string(...))),
-            ),
-            self::isPort($field) && \is_string($value) => $this->names->port($value),
-            default => $field->shown($value),
-        };
-    }
-
-    private static function isPort(Field $field): bool
-    {
-        return $field instanceof Parsed && PortRef::class === $field->class;
+        return $this->texts->value($field, $text);
     }
 
     /**

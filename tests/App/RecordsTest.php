@@ -369,6 +369,12 @@ final class RecordsTest extends AppTestCase
         $page = $this->client->request('GET', self::JOB.'/records/switches/+');
         self::assertSame('1 or 1-24', $page->filter('[name="ports[0][name]"]')->attr('placeholder'));
         self::assertSame('10', $page->filter('[name="ports[0][name]"]')->attr('size'));
+        $page = $this->client->request('GET', self::JOB.'/records/routers/core');
+        $port = $page->filter('[name="interfaces[0][plug][to]"]');
+        self::assertSame('Comms room switch / router', $port->attr('value'));
+        self::assertSame('28', $port->attr('size'), 'as wide as what stands in it');
+        $page = $this->client->request('GET', self::JOB.'/records/switches/sw-core');
+        self::assertStringStartsWith('Voice, Northpier; Video; ', $page->filter('textarea[name="ports[26][tagged]"]')->text());
         $page = $this->client->request('GET', self::JOB.'/records/switches');
         self::assertSelectorTextContains('main table', 'Comms room');
         self::assertStringNotContainsString('comms-room', $page->filter('main table')->text());
@@ -381,7 +387,8 @@ final class RecordsTest extends AppTestCase
         self::assertSame('Monday – Friday', $page->filter('[name="open[0][days]"]')->attr('value'));
         self::assertSame('2026-12-24, 2027-01-01', $page->filter('[name=holidays]')->attr('value'));
 
-        $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => [['name' => 'lan', 'plug' => ['to' => 'Comms room switch / 26']]]]);
+        $interfaces = [['name' => 'lan', 'plug' => ['to' => 'Comms room switch / 26']]];
+        $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => $interfaces]);
         $page = $this->client->request('GET', self::JOB.'/records/devices/berth-1');
         self::assertSame('Comms room switch / 26', $page->filter('[name="interfaces[0][plug][to]"]')->attr('value'));
         $this->post(self::JOB.'/records/devices/berth-1', ['interfaces' => [['name' => 'lan', 'plug' => ['to' => 'Attic switch / 3']]]]);

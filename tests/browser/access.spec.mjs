@@ -48,6 +48,7 @@ const views = [
     `${job}/sweep`,
     `${job}/find?q=horn`,
     `${job}/records/routers/core`,
+    `${job}/records/switches/sw-core`,
     `${job}/records/locations/+`,
 ];
 
