@@ -119,7 +119,8 @@ final readonly class RecordForm
                 continue;
             }
             $text = $typed[$key] ?? '';
-            if (isset($before[$key]) && \is_string($text) && $text === $this->texts->shown($field, $before[$key]) && !$field instanceof Flag) {
+            $isAsItCame = isset($before[$key]) && \is_string($text) && $text === $this->texts->shown($field, $before[$key]);
+            if ($isAsItCame && !$field instanceof Flag) {
                 continue;
             }
             $value = $this->value($field, $text, $before[$key] ?? null);

@@ -368,7 +368,7 @@ final class RecordsTest extends AppTestCase
         self::assertSame(['1-2'], $names, 'a port that stands keeps the name it is given');
         $page = $this->client->request('GET', self::JOB.'/records/switches/+');
         self::assertSame('1 or 1-24', $page->filter('[name="ports[0][name]"]')->attr('placeholder'));
-        self::assertSame('10', $page->filter('[name="ports[0][name]"]')->attr('size'));
+        self::assertSame('11', $page->filter('[name="ports[0][name]"]')->attr('size'));
         $page = $this->client->request('GET', self::JOB.'/records/routers/core');
         $port = $page->filter('[name="interfaces[0][plug][to]"]');
         self::assertSame('Comms room switch / router', $port->attr('value'));
