@@ -6,7 +6,6 @@ namespace Vorhut\Field\Fax;
 
 use Revolt\EventLoop;
 use Vorhut\Field\Rtp\RtpStream;
-use Vorhut\Field\Rtp\Tone;
 
 /** One page from the caller to whoever is called (ITU-T T.30, section 5, without error correction) over T.38. */
 final class FaxSession
@@ -29,8 +28,6 @@ final class FaxSession
 
     /** Seconds between two packets; bytes of a picture in that time. */
     private const EVERY = 0.04;
-    /** Bytes of a packet of sound. */
-    private const SOUND = 12 + Tone::SAMPLES;
     private const BYTES = 72;
     /** A training check of 1.5 seconds (section 5.3.6.1.3): zeros. */
     private const TRAINING = 2700;
@@ -85,10 +82,6 @@ final class FaxSession
 
     private function take(string $bytes): void
     {
-        if (RtpStream::isRtp($bytes) && self::SOUND === \strlen($bytes)) {
-            // Sound that was still on its way when both went over.
-            return;
-        }
         foreach ($this->udptl->unwrap($bytes) as $packet) {
             foreach ($packet->fields as [$kind, $data]) {
                 match ($kind) {

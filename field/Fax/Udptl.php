@@ -11,6 +11,9 @@ final class Udptl
     private const BEFORE = 3;
     /** Packets that one datagram may bring. */
     private const MAX = 20;
+    /** Numbers that may lack before one, and by which one may come late (RFC 3550, appendix A.1). */
+    private const MAX_GAP = 3000;
+    private const MAX_LATE = 100;
 
     public int $received = 0;
 
@@ -19,7 +22,10 @@ final class Udptl
     public int $recovered = 0;
 
     private int $next = 0;
-    private ?int $awaited = null;
+    private int $awaited = 0;
+
+    /** The number that would follow the last one that came from far apart; null where none did. */
+    private ?int $apart = null;
 
     /** @var list<string> the newest first */
     private array $before = [];
@@ -43,10 +49,20 @@ final class Udptl
             return [];
         }
         $number = \ord($bytes[0]) << 8 | \ord($bytes[1]);
-        $missing = ($number - ($this->awaited ?? $number)) & 0xFFFF;
-        if ($missing > 0x7FFF) {
+        $missing = ($number - $this->awaited) & 0xFFFF;
+        if ($missing >= 0x10000 - self::MAX_LATE) {
             return [];
         }
+        if ($missing > self::MAX_GAP) {
+            // Another sender, or one that begins again, counts on from here; sound and its reports that were still under way do not.
+            if ($number !== $this->apart) {
+                $this->apart = ($number + 1) & 0xFFFF;
+
+                return [];
+            }
+            $missing = \count($packets) - 1;
+        }
+        $this->apart = null;
         ++$this->received;
         $this->awaited = ($number + 1) & 0xFFFF;
         $known = min($missing, \count($packets) - 1);

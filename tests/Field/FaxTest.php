@@ -51,6 +51,40 @@ final class FaxTest extends TestCase
         self::assertSame([23, 6, 2], [$to->received, $to->recovered, $to->lost]);
     }
 
+    /** Sound (RTP) and its reports (RTCP) that were still under way when both went over are not counted, whichever comes first. */
+    #[DataProvider('underWay')]
+    public function testSoundThatWasUnderWayIsNotCounted(string $stray): void
+    {
+        $from = new Udptl();
+        $to = new Udptl();
+        $got = $to->unwrap($stray);
+        foreach (range(0, 8) as $n) {
+            array_push($got, ...$to->unwrap($from->wrap(Ifp::picture(\chr($n)))), ...$to->unwrap($stray));
+        }
+        self::assertSame(range(0, 8), array_map(static fn (Ifp $p): int => \ord($p->fields[0][1][0] ?? ''), $got));
+        self::assertSame([9, 0, 0], [$to->received, $to->recovered, $to->lost]);
+    }
+
+    /** @return iterable<string, array{string}> such that each could be read as packets of a fax */
+    public static function underWay(): iterable
+    {
+        yield 'G.711 µ-law' => ["\x80\x00".str_pad("\x01\x06\x00\x00", 170, "\0")];
+        yield 'G.711 A-law, with its marker' => ["\x80\x88".str_pad("\x01\x06\x00\x00", 170, "\0")];
+        yield 'a sender report' => ["\x80\xC8\x00\x06\x00\x00".str_repeat("\0", 22)];
+        yield 'a receiver report' => ["\x81\xC9\x00\x07\x00\x00".str_repeat("\0", 26)];
+    }
+
+    public function testANumberingThatBeginsElsewhereIsFollowed(): void
+    {
+        $to = new Udptl();
+        $datagram = static fn (int $number): string => pack('n', $number)."\x01\x06\x00\x01\x01\x06";
+        self::assertSame([], $to->unwrap($datagram(40000)), 'one alone may be anything');
+        self::assertCount(2, $to->unwrap($datagram(40001)), 'the one before comes along');
+        self::assertCount(1, $to->unwrap($datagram(40002)));
+        self::assertSame([], $to->unwrap($datagram(40001)), 'late');
+        self::assertSame([2, 0], [$to->received, $to->lost]);
+    }
+
     /** @return iterable<string, array{string}> */
     public static function nonsense(): iterable
     {
