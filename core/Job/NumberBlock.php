@@ -23,9 +23,9 @@ final readonly class NumberBlock
         public string $name,
         #[Parsed(NumberRange::class, 'Extensions', required: true)]
         public NumberRange $numbers,
-        #[Refers('locations', 'location', 'Type')]
+        #[Refers('locations', 'location', 'Location')]
         public ?string $location,
-        #[Choice(ExtensionKind::class, 'Location')]
+        #[Choice(ExtensionKind::class, 'Type')]
         public ?ExtensionKind $kind,
     ) {}
 }

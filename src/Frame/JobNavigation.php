@@ -20,7 +20,7 @@ final class JobNavigation
                 'brief',
                 'Brief',
                 'b',
-                0 === \count($d->findings) ? 'nothing open' : Words::count(\count($d->findings), 'finding').'',
+                0 === \count($d->findings) ? 'nothing open' : Words::count(\count($d->findings), 'finding'),
                 true,
             ],
             ['networks', 'Networks', 'n', Words::count($d->segments, 'segment'), $d->segments > 0],

@@ -8,6 +8,7 @@ use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Plan\JobReading;
+use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Search\JobSearch;
 
 /** Shows what the jump field finds. */
@@ -20,14 +21,14 @@ final readonly class FindPage
         $slug = $context->stored->getSlug();
         $hits = [];
         foreach (JobSearch::find($context->job, $this->reading->digest($context->stored)->findings, $query) as $hit) {
-            $hits[] = new Hit($hit['title'], $hit['detail'], $this->url($slug, $hit['kind'], $hit['id']));
+            $hits[] = new Hit($hit->title, $hit->detail, $this->url($slug, $hit->kind, $hit->id));
         }
         $elsewhere = [];
         foreach ($this->elsewhere->find($context->stored, $query, $for) as $row) {
-            $kind = 'devices' === $row['list'] ? 'device' : ('segments' === $row['list'] ? 'segment' : $row['list']);
-            $parts = [$row['job'], $row['client'], $row['value'] === $row['name'] ? '' : $row['value']];
+            $list = ucfirst(Lists::named($row['list'])->one);
+            $parts = [$list, $row['job'], $row['client'], $row['value'] === $row['name'] ? '' : $row['value']];
             $detail = implode(' · ', array_filter($parts, static fn (string $part): bool => '' !== $part));
-            $elsewhere[] = new Hit($row['name'], $detail, $this->url($row['slug'], $kind, $row['id']));
+            $elsewhere[] = new Hit($row['name'], $detail, $this->url($row['slug'], $row['list'], $row['id']));
         }
 
         return new FindView($query, $hits, $elsewhere);
@@ -36,9 +37,9 @@ final readonly class FindPage
     private function url(string $slug, string $kind, string $id): string
     {
         return match ($kind) {
-            'segment' => $this->urls->generate('networks', ['slug' => $slug]).'#'.$id,
-            'finding' => $this->urls->generate('networks', ['slug' => $slug, 'finding' => $id]),
-            'device' => $this->urls->generate('devices', ['slug' => $slug, 'sel' => $id]),
+            'segments' => $this->urls->generate('networks', ['slug' => $slug]).'#'.$id,
+            'findings' => $this->urls->generate('networks', ['slug' => $slug, 'finding' => $id]),
+            'devices' => $this->urls->generate('devices', ['slug' => $slug, 'sel' => $id]),
             default => $this->urls->generate('record', ['slug' => $slug, 'list' => $kind, 'id' => $id]),
         };
     }
