@@ -8,10 +8,12 @@ namespace Vorhut\Core\Exchange;
 final class Columns
 {
     /**
-     * @param array<string, list<string>> $heads headings in small letters, by meaning
+     * @template K of array-key
+     *
+     * @param array<K, list<string>> $heads headings in small letters, by meaning
      * @param list<string> $fields of the line that may name them
      *
-     * @return array<string, int> place by meaning, the first where several say the same
+     * @return array<K, int> place by meaning, the first where several say the same
      */
     public static function named(array $heads, array $fields): array
     {

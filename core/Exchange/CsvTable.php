@@ -150,10 +150,10 @@ final readonly class CsvTable
                 $opened = $line;
                 $field = '';
             } elseif ($separator === $char) {
-                $row[] = trim($field);
+                $row[] = self::plain($field);
                 $field = '';
             } elseif ("\n" === $char) {
-                $row[] = trim($field);
+                $row[] = self::plain($field);
                 if ([''] !== array_values(array_unique($row))) {
                     $rows[$start] = $row;
                 }
@@ -172,11 +172,17 @@ final readonly class CsvTable
                 'Close the quote in this line.',
             );
         }
-        $row[] = trim($field);
+        $row[] = self::plain($field);
         if ([''] !== array_values(array_unique($row))) {
             $rows[$start] = $row;
         }
 
         return $rows;
+    }
+
+    /** Without the mark that keeps a spreadsheet from taking a text for a formula. */
+    private static function plain(string $field): string
+    {
+        return (string) preg_replace("/^'(?=[=+@-])/", '', trim($field));
     }
 }

@@ -22,7 +22,8 @@ final class RecordNames
     /** @var array<string, array<array-key, array<array-key, true>>> ids by what people may write, in small letters, by list */
     private array $known = [];
 
-    public function __construct(private readonly Job $job) {}
+    /** @param array<string, array<array-key, string>> $more names of records that are to be made, by id, by list */
+    public function __construct(private readonly Job $job, private readonly array $more = []) {}
 
     /** @return array<array-key, string> by id */
     public function all(string $list): array
@@ -140,6 +141,7 @@ final class RecordNames
             $name = isset($record->name) && \is_string($record->name) ? $record->name : '';
             $names[$id] = '' === $name ? (string) $id : $name;
         }
+        $names += $this->more[$list] ?? [];
         $counts = array_count_values(array_map(mb_strtolower(...), $names));
         $shown = $known = [];
         foreach ($names as $id => $name) {

@@ -72,7 +72,8 @@ final readonly class CablesPage
             new Link('Print', $this->url('paper', $context, ['name' => 'cables']), 'p'),
         ];
         if ($this->security->isGranted('ROLE_LEAD')) {
-            $actions[] = new Link('Paste list', $this->url('cables_list', $context), 'v');
+            $actions[] = new Link('Paste cables', $this->url('cables_list', $context), 'v');
+            $actions[] = new Link('Paste switch links', $this->url('records_list', $context, ['list' => 'links']), 'w');
             foreach (self::LISTS as $list => [$text, $key]) {
                 $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
             }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Devices;
 
-use Vorhut\App\Plan\NewId;
 use Vorhut\Core\Constraint\ConstraintCheck;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NewId;
 use Vorhut\Core\Job\ValueRule;
 use Vorhut\Core\MidSentence;
 use Vorhut\Core\Profile\Setting\Allowed;

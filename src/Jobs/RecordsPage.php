@@ -10,7 +10,6 @@ use Vorhut\App\Networks\RouterNotes;
 use Vorhut\App\Plan\ChangeRights;
 use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Plan\NewRecord;
-use Vorhut\App\Web\FieldTexts;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
 use Vorhut\App\Web\View\FormField;
@@ -18,6 +17,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\Job\Device;
+use Vorhut\Core\Job\FieldTexts;
 use Vorhut\Core\Job\Lists;
 use Vorhut\Core\Job\RecordList;
 use Vorhut\Core\Job\RecordNames;
@@ -54,7 +54,7 @@ final readonly class RecordsPage
         $refusals ??= Refusals::none();
         $records = $context->job->records[$list->name] ?? [];
         $columns = self::columns($list);
-        $texts = new FieldTexts(new RecordNames($context->job));
+        $texts = new FieldTexts($context->job, new RecordNames($context->job));
         $rows = [];
         foreach (\array_slice($records, 0, self::MAX_ROWS, true) as $id => $record) {
             $rows[] = [
@@ -81,6 +81,11 @@ final readonly class RecordsPage
                 $this->url('record', $context, ['list' => $list->name, 'id' => NewRecord::ID]),
                 'n',
                 ' '.$list->one,
+            ) : null,
+            import: $editor && DeviceProfile::class !== $list->type ? new Link(
+                'Paste list',
+                $this->url('records_list', $context, ['list' => $list->name]),
+                'v',
             ) : null,
             formTitle: $new ? \sprintf('New %s', $list->one) : self::name($record, (string) $open),
             isNew: $new,

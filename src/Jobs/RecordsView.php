@@ -27,6 +27,7 @@ final readonly class RecordsView
         public array $heads,
         public array $rows,
         public ?Link $add,
+        public ?Link $import,
         public string $formTitle,
         public bool $isNew,
         public string $saveUrl,

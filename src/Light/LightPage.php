@@ -65,7 +65,9 @@ final readonly class LightPage
             $more[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
         }
 
-        return [$media, $this->add($context), ...$more];
+        $paste = new Link('Paste fixtures', $this->url('records_list', $context, ['list' => 'fixtures']), 'v');
+
+        return [$media, $this->add($context), $paste, ...$more];
     }
 
     private function add(JobContext $context): Link

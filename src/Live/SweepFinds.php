@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Live;
 
-use Vorhut\App\Plan\NewId;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Device;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NewId;
 use Vorhut\Core\Job\Subnet;
 use Vorhut\Core\Net\AddressRange;
 use Vorhut\Core\Net\Ipv4Address;

@@ -56,7 +56,9 @@ final readonly class ChainsPage
     {
         $media = new Link('Media', $this->url('media', $context), 'm');
 
-        return $this->security->isGranted('ROLE_LEAD') ? [$media, $this->add($context)] : [$media];
+        $paste = new Link('Paste chains', $this->url('records_list', $context, ['list' => 'chains']), 'v');
+
+        return $this->security->isGranted('ROLE_LEAD') ? [$media, $this->add($context), $paste] : [$media];
     }
 
     private function add(JobContext $context): Link

@@ -22,6 +22,7 @@ use Vorhut\Core\Setting\Settings;
 final readonly class MediaPage
 {
     private const LISTS = ['flows' => ['Add stream', 'f'], 'uplinks' => ['Add uplink', 'u'], 'readings' => ['Add reading', 'r']];
+    private const PASTED = ['flows' => ['Paste streams', 'v']];
 
     public function __construct(
         private StreamCards $cards,
@@ -74,6 +75,9 @@ final readonly class MediaPage
         if ($this->security->isGranted('ROLE_LEAD')) {
             foreach (self::LISTS as $list => [$text, $key]) {
                 $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
+            }
+            foreach (self::PASTED as $list => [$text, $key]) {
+                $actions[] = new Link($text, $this->url('records_list', $context, ['list' => $list]), $key);
             }
         }
 

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Vorhut\App\Networks;
 
 use Symfony\Component\HttpFoundation\Request;
-use Vorhut\App\Plan\NewId;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NewId;
 use Vorhut\Core\Job\Router;
 use Vorhut\Core\Job\Segment;
 use Vorhut\Core\Net\Ipv4Address;

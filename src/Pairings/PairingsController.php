@@ -11,10 +11,10 @@ use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Frame\JobController;
 use Vorhut\App\Plan\EditConflict;
 use Vorhut\App\Plan\JobContext;
-use Vorhut\App\Plan\NewId;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
+use Vorhut\Core\Job\NewId;
 use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Setting\Settings;
 

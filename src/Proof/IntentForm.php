@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Vorhut\App\Proof;
 
 use Symfony\Component\HttpFoundation\Request;
-use Vorhut\App\Plan\NewId;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\Core\Intent\Kind;
@@ -13,6 +12,8 @@ use Vorhut\Core\Intent\Kinds;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\NewId;
+use Vorhut\Core\Job\PartyNames;
 use Vorhut\Core\Record\FileError;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Record\RecordType;

@@ -13,6 +13,7 @@ use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
 use Vorhut\Core\Job\Intent;
 use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Job\PartyNames;
 use Vorhut\Core\Job\RecordOrder;
 
 /** Shows the form of one intent. */

@@ -10,12 +10,12 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsGranted;
 use Vorhut\App\Frame\JobController;
 use Vorhut\App\Plan\JobContext;
-use Vorhut\App\Plan\NewId;
 use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\Refusals;
 use Vorhut\Core\Job\ChangeSet;
 use Vorhut\Core\Job\Edit;
 use Vorhut\Core\Job\Intent;
+use Vorhut\Core\Job\NewId;
 use Vorhut\Core\Job\RecordOrder;
 use Vorhut\Core\Record\InvalidFile;
 

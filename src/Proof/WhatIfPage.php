@@ -20,6 +20,7 @@ use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
 use Vorhut\Core\InvalidValue;
 use Vorhut\Core\Job\Job;
+use Vorhut\Core\Job\PartyNames;
 use Vorhut\Core\Record\InvalidFile;
 use Vorhut\Core\Repair\Candidate;
 use Vorhut\Core\Repair\Repair;

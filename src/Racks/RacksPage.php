@@ -25,6 +25,7 @@ use Vorhut\Core\Rack\RackSum;
 final readonly class RacksPage
 {
     private const LISTS = ['racks' => ['Add rack', 'n'], 'circuits' => ['Add circuit', 'c']];
+    private const PASTED = ['racks' => ['Paste racks', 'v'], 'circuits' => ['Paste circuits', 'w']];
     private const MAX = 40;
 
     public function __construct(
@@ -85,6 +86,9 @@ final readonly class RacksPage
         if ($this->security->isGranted('ROLE_LEAD')) {
             foreach (self::LISTS as $list => [$text, $key]) {
                 $actions[] = new Link($text, $this->url('record', $context, ['list' => $list, 'id' => NewRecord::ID]), $key);
+            }
+            foreach (self::PASTED as $list => [$text, $key]) {
+                $actions[] = new Link($text, $this->url('records_list', $context, ['list' => $list]), $key);
             }
         }
 

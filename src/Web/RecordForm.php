@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Web;
 
 use Vorhut\App\Web\View\FormField;
+use Vorhut\Core\Job\FieldTexts;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\RecordNames;
 use Vorhut\Core\Profile\DeviceProfile;
@@ -35,7 +36,7 @@ final readonly class RecordForm
     public function __construct(private Job $job, private ?DeviceProfile $kind = null)
     {
         $this->names = new RecordNames($job);
-        $this->texts = new FieldTexts($this->names);
+        $this->texts = new FieldTexts($job, $this->names);
     }
 
     /**

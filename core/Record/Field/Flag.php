@@ -8,6 +8,9 @@ namespace Vorhut\Core\Record\Field;
 #[\Attribute(\Attribute::TARGET_PARAMETER)]
 final class Flag extends Field
 {
+    /** What stands for no in forms, lists and other people's workbooks, in small letters. */
+    private const NO = ['', '0', 'no', 'false', 'off', '-'];
+
     public function __construct(string $label = '', int $since = 1, private readonly bool $default = false)
     {
         parent::__construct($label, since: $since);
@@ -40,7 +43,7 @@ final class Flag extends Field
 
     public function typed(string $text): bool
     {
-        return '' !== $text && '0' !== $text;
+        return !\in_array(mb_strtolower(trim($text)), self::NO, true);
     }
 
     public function shown(mixed $value): string

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\App\Web;
+namespace Vorhut\Core\Job;
 
 /** Settings of a unit as lines of text, "poll-list = 10.47.60.1, 10.47.60.9". */
 final class SettingsText

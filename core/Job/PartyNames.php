@@ -2,12 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Vorhut\App\Proof;
+namespace Vorhut\Core\Job;
 
 use Vorhut\Core\InvalidValue;
-use Vorhut\Core\Job\Job;
-use Vorhut\Core\Job\PartyRef;
-use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Net\Ipv4Address;
 
 /** Parties of intents as people call them: "Berth 1 camera (device)", "Desk phones (all of a device type)", "2001 Ticket 1 (extension)". */
