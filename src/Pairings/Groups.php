@@ -73,7 +73,7 @@ final class Groups
     }
 
     /**
-     * Each column in the order of those its units hang on, so that fewer lines cross.
+     * Each column in the order of those its units hang on, from both sides, so that fewer lines cross.
      *
      * @param array<string, array{Device, int}> $columns
      * @param list<RelatedUnit> $group
@@ -82,23 +82,62 @@ final class Groups
      */
     private static function untangled(array $columns, array $group): array
     {
-        $rows = [];
+        $before = $behind = $ids = [];
+        foreach ($group as $related) {
+            $before[$related->to->id][] = $related->from->id;
+            $behind[$related->from->id][] = $related->to->id;
+        }
+        foreach ($columns as $id => [, $column]) {
+            $ids[$column][] = (string) $id;
+        }
+        ksort($ids);
+        $order = array_keys($ids);
+        foreach ([[$order, $before], [array_reverse($order), $behind], [$order, $before]] as [$sweep, $neighbours]) {
+            foreach ($sweep as $column) {
+                $ids[$column] = self::byMean($ids[$column], $neighbours, self::rows($ids));
+            }
+        }
         $sorted = [];
-        for ($column = 0; $column <= self::LAST; ++$column) {
-            $ids = array_keys(array_filter($columns, static fn (array $c): bool => $column === $c[1]));
-            $mean = [];
-            foreach ($ids as $place => $id) {
-                $from = array_filter($group, static fn (RelatedUnit $c): bool => $c->to->id === $id && isset($rows[$c->from->id]));
-                $at = array_map(static fn (RelatedUnit $c): int => $rows[$c->from->id], $from);
-                $mean[$id] = [] === $at ? $place : array_sum($at) / \count($at);
-            }
-            asort($mean);
-            foreach (array_keys($mean) as $row => $id) {
-                $rows[$id] = $row;
-                $sorted[$id] = $columns[$id];
-            }
+        foreach (array_merge(...$ids) as $id) {
+            $sorted[$id] = $columns[$id];
         }
 
         return $sorted;
+    }
+
+    /**
+     * @param list<string> $ids of a column
+     * @param array<string, list<string>> $neighbours
+     * @param array<string, int> $rows
+     *
+     * @return list<string>
+     */
+    private static function byMean(array $ids, array $neighbours, array $rows): array
+    {
+        $mean = [];
+        foreach ($ids as $id) {
+            $at = array_map(static fn (string $n): int => $rows[$n], $neighbours[$id] ?? [$id]);
+            $mean[$id] = array_sum($at) / \count($at);
+        }
+        asort($mean);
+
+        return array_map(strval(...), array_keys($mean));
+    }
+
+    /**
+     * @param array<int, list<string>> $ids by column
+     *
+     * @return array<string, int>
+     */
+    private static function rows(array $ids): array
+    {
+        $rows = [];
+        foreach ($ids as $column) {
+            foreach ($column as $row => $id) {
+                $rows[$id] = $row;
+            }
+        }
+
+        return $rows;
     }
 }

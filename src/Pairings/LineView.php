@@ -12,17 +12,38 @@ final readonly class LineView
 {
     /**
      * @param list<array{name: string, mine: string, theirs: string, state: string, why: string, mends: list<Post>}> $ties
+     * @param list<string> $label what it says, in lines that fit between two columns
+     * @param list<Link> $alike the devices that it stands for, where it stands for several
      * @param string $state "broken", "open" or "agrees"
      */
     public function __construct(
         public string $from,
         public string $says,
+        public array $label,
         public string $to,
         public string $state,
         public string $path,
         public int $labelX,
         public int $labelY,
         public array $ties,
+        public array $alike,
         public ?Link $edit,
     ) {}
+
+    public function withLabelAt(int $y): self
+    {
+        return new self(
+            from: $this->from,
+            says: $this->says,
+            label: $this->label,
+            to: $this->to,
+            state: $this->state,
+            path: $this->path,
+            labelX: $this->labelX,
+            labelY: $y,
+            ties: $this->ties,
+            alike: $this->alike,
+            edit: $this->edit,
+        );
+    }
 }

@@ -13,9 +13,6 @@ use Vorhut\App\Plan\EditConflict;
 use Vorhut\App\Plan\JobContext;
 use Vorhut\Core\Constraint\ConstraintChecks;
 use Vorhut\Core\Job\ChangeSet;
-use Vorhut\Core\Job\Edit;
-use Vorhut\Core\Job\NewId;
-use Vorhut\Core\Job\Relation;
 use Vorhut\Core\Setting\Settings;
 
 /** Units that work together: drawn, made to match, and paired anew. */
@@ -33,15 +30,31 @@ final class PairingsController extends JobController
     #[IsGranted('ROLE_TECHNICIAN')]
     public function add(JobContext $context, Request $request): Response
     {
-        $form = $request->request;
-        $from = $form->getString('from');
-        $to = $form->getString('to');
-        $id = NewId::make($context->job, 'pairings', $from.' '.$to, 'pairing');
-        $record = ['id' => $id, 'coupling' => $form->getString('coupling'), 'from' => $from, 'to' => $to];
-        $title = \sprintf('Paired %s with %s', $context->job->nameOf($from), $context->job->nameOf($to));
-        $change = new ChangeSet($title, [new Edit(Relation::class, $id, null, $record)]);
+        $pair = PairingForm::typed($request->request->getString('pair'));
+        $selected = $request->request->getString('sel');
+        if (null === $pair) {
+            $this->addFlash('error', 'Choose a relation and its partner.');
 
-        return $this->change(context: $context, change: $change, request: $request, route: 'pairings', parameters: ['sel' => $from]);
+            return $this->to($context, 'pairings', ['sel' => $selected]);
+        }
+        $change = new ChangeSet(PairingForm::title($context->job, $pair), [PairingForm::edit($context->job, $pair)]);
+
+        return $this->change(context: $context, change: $change, request: $request, route: 'pairings', parameters: ['sel' => $pair[0]]);
+    }
+
+    /** Pairs those that lack a partner, each with the one that was chosen. */
+    #[Route('/job/{slug}/pairings/missing', name: 'pairing_add_missing', methods: ['POST'])]
+    #[IsGranted('ROLE_TECHNICIAN')]
+    public function addMissing(JobContext $context, Request $request): Response
+    {
+        $change = PairingForm::change($context->job, $request->request->all('pair'), $request->request->all('partner'));
+        if ([] === $change->edits) {
+            $this->addFlash('error', 'Tick the devices that are to be paired.');
+
+            return $this->to($context, 'pairings');
+        }
+
+        return $this->change($context, $change, $request, 'pairings');
     }
 
     /** Takes one of the changes that were offered, if it is offered still. */

@@ -13,6 +13,7 @@ final readonly class PairingsView
 {
     /**
      * @param list<GroupView> $groups those with something broken in front
+     * @param list<MissingView> $missing devices that need a partner and have none
      * @param list<FormField> $fields for a new relation; none for who may not draw one
      * @param list<FindingLine> $findings
      */
@@ -20,7 +21,10 @@ final readonly class PairingsView
         public string $summary,
         public ?Next $next,
         public array $groups,
+        public array $missing,
+        public string $takeUrl,
         public array $fields,
+        public string $pageUrl,
         public string $addUrl,
         public int $version,
         public array $findings,

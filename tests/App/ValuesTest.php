@@ -100,13 +100,48 @@ final class ValuesTest extends AppTestCase
         $this->client->submitForm('Clear “Type of source 3” of Hall zones, so that it follows its partner');
         self::assertArrayNotHasKey('source-3-type', $this->job()->devices['zones']->settings);
         $this->client->followRedirect();
-        $form = ['from' => 'pier-light', 'coupling' => 'lit-by', 'to' => 'light-desk'];
-        $this->client->submitForm('Add pairing', $form);
+        $page = $this->client->request('GET', self::JOB.'/pairings?sel=berth-1');
+        $options = $page->filter('select[name=pair] option')->each(static fn (Crawler $o): string => $o->text());
+        self::assertContains('shares its remote control with Berth 2 camera', $options);
+        self::assertStringNotContainsString('Phone system', implode(' ', $options), 'no relation of a camera is with one');
+        $this->client->submitForm('Add pairing', ['pair' => 'berth-1|shares-remote|berth-2']);
         self::assertCount(21, $this->job()->all(Relation::class));
-        $this->post(self::JOB.'/pairings', ['coupling' => 'plays-into'] + $form);
+        $this->post(self::JOB.'/pairings', ['pair' => 'berth-1|plays-into|berth-2', 'sel' => 'berth-1']);
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'allowed is one of lit-by');
+        self::assertSelectorTextContains('[role=alert]', 'allowed is one of');
+        $this->post(self::JOB.'/pairings', ['pair' => 'berth-1', 'sel' => 'berth-1']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Choose a relation and its partner.');
         self::assertCount(21, $this->job()->all(Relation::class));
+    }
+
+    public function testPartnersThatAreMissingArePairedAtOnce(): void
+    {
+        $this->as('ines');
+        foreach ($this->job()->all(Relation::class) as $pairing) {
+            if (\in_array($pairing->coupling, ['feeds', 'run-by', 'processed-by'], true)) {
+                $this->post(self::JOB.'/records/pairings/'.$pairing->id.'/remove');
+            }
+        }
+        $left = \count($this->job()->all(Relation::class));
+        $this->client->request('GET', self::JOB.'/pairings');
+        self::assertSelectorTextContains('.next', '3 devices lack a partner');
+        self::assertSelectorTextContains('table.missing', 'the only one of its type');
+        $this->client->submitForm('Pair those ticked');
+        $all = $this->job()->all(Relation::class);
+        self::assertCount($left + 3, $all);
+        self::assertContains(['feeds', 'tide-cam', 'tide-receiver'], array_map(
+            static fn (Relation $r): array => [$r->coupling, $r->from, $r->to],
+            array_values($all),
+        ));
+        $this->client->followRedirect();
+        self::assertSelectorNotExists('table.missing');
+        $this->post(self::JOB.'/pairings/missing');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[role=alert]', 'Tick the devices that are to be paired.');
+        $this->as('vera');
+        $this->post(self::JOB.'/pairings/missing');
+        self::assertSame(403, $this->code());
     }
 
     public function testAnOfferThatIsGoneIsNotTaken(): void
