@@ -80,7 +80,8 @@ final class MissingPartners
         $ranked = [];
         foreach ($this->fitting($type) as $partner) {
             if ($partner->id !== $device->id) {
-                $ranked[] = [$this->near($device, $partner), self::commonWords($device, $partner), -$this->count($type, $partner), $partner];
+                $words = self::commonWords($device, $partner);
+                $ranked[] = [$this->near($device, $partner), $words, -$this->count($type, $partner), $partner];
             }
         }
         usort($ranked, static fn (array $a, array $b): int => \array_slice($b, 0, 3) <=> \array_slice($a, 0, 3));

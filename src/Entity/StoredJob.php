@@ -32,6 +32,14 @@ class StoredJob
     #[ORM\Column(length: 200)]
     private string $figures = '[]';
 
+    /** Its days, for the list of jobs: see DueDates. */
+    #[ORM\Column(type: Types::TEXT, length: 65535, options: ['default' => '[]'])]
+    private string $dates = '[]';
+
+    /** Null: it is in the list of jobs. */
+    #[ORM\Column(type: Types::DATETIME_IMMUTABLE, nullable: true)]
+    private ?\DateTimeImmutable $archivedAt = null;
+
     public function __construct(
         #[ORM\Column(length: 64, unique: true)]
         private string $slug,
@@ -83,9 +91,26 @@ class StoredJob
         return $this->createdAt;
     }
 
-    public function keepFigures(string $figures): void
+    public function keepFigures(string $figures, string $dates): void
     {
         $this->figures = $figures;
+        $this->dates = $dates;
+    }
+
+    public function getDates(): string
+    {
+        return $this->dates;
+    }
+
+    public function isArchived(): bool
+    {
+        return null !== $this->archivedAt;
+    }
+
+    /** @param \DateTimeImmutable|null $at null takes it out of the archive */
+    public function archive(?\DateTimeImmutable $at): void
+    {
+        $this->archivedAt = $at;
     }
 
     public function getFigures(): string

@@ -70,9 +70,18 @@ final readonly class BriefPage
             lists: array_map(fn (RecordList $l): Link => $this->list($context, $l), array_values(Lists::all())),
             fieldRanges: implode(', ', array_map(strval(...), $context->stored->getFieldRanges())),
             fieldModeUrl: $lead ? $this->url('field_mode', $context) : null,
+            archive: $lead ? $this->archive($context) : null,
             removeUrl: $lead ? $this->url('job_remove', $context) : null,
             day: $this->day->show($context),
         );
+    }
+
+    private function archive(JobContext $context): Post
+    {
+        $isArchived = $context->stored->isArchived();
+        $text = $isArchived ? 'Restore from the archive' : 'Archive job';
+
+        return new Post($text, $this->url('job_archive', $context), ['archived' => $isArchived ? '' : '1'], small: true);
     }
 
     /** @return list<Link> */

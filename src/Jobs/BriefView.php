@@ -6,6 +6,7 @@ namespace Vorhut\App\Jobs;
 
 use Vorhut\App\Web\View\FindingLine;
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Post;
 
 /** What a job is, what is wrong with it and what was done. */
 final readonly class BriefView
@@ -15,7 +16,7 @@ final readonly class BriefView
      * @param list<FindingLine> $findings
      * @param list<LocationRow> $places each followed by those inside it
      * @param list<Link> $papers lists to print and to export
-     * @param list<array{title: string, undone: bool, detail: string, url: string, undo: \Vorhut\App\Web\View\Post|null}> $journal
+     * @param list<array{title: string, undone: bool, detail: string, url: string, undo: Post|null}> $journal
      * @param list<Link> $lists one for each list of the job
      */
     public function __construct(
@@ -31,6 +32,7 @@ final readonly class BriefView
         public array $lists,
         public string $fieldRanges,
         public ?string $fieldModeUrl,
+        public ?Post $archive,
         public ?string $removeUrl,
         public DayView $day,
     ) {}

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\App\Jobs;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -32,9 +33,9 @@ final class JobsController extends JobController
     public function __construct(private readonly JobStore $store, private readonly ProfileLibrary $library) {}
 
     #[Route('/', name: 'jobs', methods: ['GET'])]
-    public function index(JobsPage $jobs): Response
+    public function index(Request $request, JobsPage $jobs): Response
     {
-        return $this->render('jobs/index.html.twig', ['view' => $jobs->show($this->user())]);
+        return $this->render('jobs/index.html.twig', ['view' => $jobs->show(JobsQuery::fromRequest($request), $this->user())]);
     }
 
     #[Route('/jobs/new', name: 'job_new', methods: ['POST'])]
@@ -124,6 +125,19 @@ final class JobsController extends JobController
     public function export(JobContext $context): Response
     {
         return new Download(JobFile::write($context->job), MediaType::Json, $context->stored->getSlug().'.json');
+    }
+
+    /** Into the archive, or out of it: an archived job is whole and can be opened, the list of jobs leaves it out. */
+    #[Route('/job/{slug}/archive', name: 'job_archive', methods: ['POST'])]
+    #[IsGranted('ROLE_LEAD')]
+    public function archive(JobContext $context, Request $request, EntityManagerInterface $em): Response
+    {
+        $isArchived = '' !== $request->request->getString('archived');
+        $context->stored->archive($isArchived ? $this->now() : null);
+        $em->flush();
+        $this->addFlash('done', \sprintf($isArchived ? '%s is archived.' : '%s is restored.', $context->stored->getName()));
+
+        return $this->redirectToRoute('jobs', [], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/job/{slug}/remove', name: 'job_remove', methods: ['POST'])]

@@ -12,30 +12,79 @@ use Vorhut\App\Entity\Role;
 use Vorhut\App\Entity\StoredJob;
 use Vorhut\App\Entity\User;
 use Vorhut\App\Plan\JobFigures;
-use Vorhut\App\Plan\JobRoles;
+use Vorhut\App\Runs\RunView;
 use Vorhut\App\Runs\RunViews;
 use Vorhut\App\Web\View\Link;
+use Vorhut\App\Web\View\Pages;
+use Vorhut\App\Web\View\Post;
 use Vorhut\App\Web\Words;
+use Vorhut\Core\Dates\DateAhead;
 
 /** Shows the jobs, and imports that are on their way or have just ended. */
 final readonly class JobsPage
 {
-    private const MAX = 100;
+    private const ON_A_PAGE = 50;
+    /** Jobs that one sees at a glance. */
+    private const FEW = 1;
+    /** Days. */
+    private const SOON = 7;
     private const RUNS = 3;
     private const RUN_SHOWN_FOR = '-10 minutes';
 
     public function __construct(
+        private JobsList $list,
         private EntityManagerInterface $em,
         private RunViews $runs,
         private ClockInterface $clock,
         private UrlGeneratorInterface $urls,
     ) {}
 
-    public function show(User $user): JobsView
+    public function show(JobsQuery $query, User $user): JobsView
     {
-        $sql = 'SELECT j.id FROM job j WHERE j.ready = 1 AND '.JobRoles::SEEN.' ORDER BY j.name LIMIT '.self::MAX;
-        $seen = $this->em->getConnection()->fetchFirstColumn($sql, JobRoles::seenBy($user));
-        $stored = $this->em->getRepository(StoredJob::class)->findBy(['id' => $seen], ['name' => 'ASC']);
+        $due = $this->list->read($query, $user);
+        $pages = Pages::page(
+            all: \count($due),
+            size: self::ON_A_PAGE,
+            page: $query->page,
+            what: 'jobs',
+            url: fn (int $page): string => $this->urls->generate('jobs', $query->toPage($page)),
+        );
+        $shown = $pages->slice(array_keys($due));
+        $stored = array_column(
+            array_map(
+                static fn (StoredJob $job): array => [$job->getId(), $job],
+                $this->em->getRepository(StoredJob::class)->findBy(['id' => $shown]),
+            ),
+            1,
+            0,
+        );
+        $lead = Role::Lead === $user->getRole();
+        $jobs = array_map(
+            fn (int $id): ?array => isset($stored[$id]) ? $this->job($stored[$id], $due[$id] ?? null, $lead) : null,
+            $shown,
+        );
+        $archived = $this->list->count(true, $user);
+
+        return new JobsView(
+            title: $query->isArchive ? 'Archived jobs' : 'Jobs',
+            summary: '' === $query->text ? (string) \count($due) : \sprintf('%d that have “%s”', \count($due), $query->text),
+            jobs: array_values(array_filter($jobs, static fn (?array $job): bool => null !== $job)),
+            runs: $this->runs($user),
+            actions: [
+                $query->isArchive
+                    ? new Link('Current jobs', $this->urls->generate('jobs'), 'a')
+                    : new Link(\sprintf('Archive (%d)', $archived), $this->urls->generate('jobs', ['show' => 'archive']), 'a'),
+                ...($lead ? [new Link('People', $this->urls->generate('people'), 'p')] : []),
+            ],
+            query: $query,
+            pages: $pages,
+            hasFilter: $query->isArchive || '' !== $query->text || $this->list->count(false, $user) > self::FEW,
+        );
+    }
+
+    /** @return list<RunView> imports that are on their way or have just ended */
+    private function runs(User $user): array
+    {
         $since = $this->clock->now()->modify(self::RUN_SHOWN_FOR);
         $runs = [];
         foreach ($this->em->getRepository(ImportRun::class)->findBy(['user' => $user], ['id' => 'DESC'], self::RUNS) as $run) {
@@ -44,9 +93,7 @@ final readonly class JobsPage
             }
         }
 
-        $people = new Link('People', $this->urls->generate('people'), 'p');
-
-        return new JobsView(array_map($this->job(...), $stored), $runs, Role::Lead === $user->getRole() ? [$people] : []);
+        return $runs;
     }
 
     /**
@@ -61,9 +108,13 @@ final readonly class JobsPage
      *     state: string,
      *     tone: string,
      *     findings: string,
+     *     due: string,
+     *     dueOn: string,
+     *     isDueSoon: bool,
+     *     archive: Post|null,
      * }
      */
-    private function job(StoredJob $stored): array
+    private function job(StoredJob $stored, ?DateAhead $due, bool $isLead): array
     {
         $figures = JobFigures::kept($stored->getFigures());
         [$state, $tone] = $figures?->state() ?? ['not evaluated yet', 'unknown'];
@@ -84,6 +135,20 @@ final readonly class JobsPage
             'state' => $state,
             'tone' => $tone,
             'findings' => null === $figures ? '' : Words::count($figures->findings, 'finding').($isOld ? ', changed since' : ''),
+            'due' => $due->title ?? '',
+            'dueOn' => null === $due ? '' : \sprintf('%s, %s', $this->day($due->on), $due->when()),
+            'isDueSoon' => null !== $due && $due->days <= self::SOON,
+            'archive' => !$isLead || !$stored->isArchived() ? null : new Post(
+                'Restore',
+                $this->urls->generate('job_archive', ['slug' => $stored->getSlug()]),
+                ['archived' => ''],
+                small: true,
+            ),
         ];
+    }
+
+    private function day(string $on): string
+    {
+        return (new \DateTimeImmutable($on))->format('j M Y');
     }
 }

@@ -30,6 +30,17 @@ final readonly class LineView
         public ?Link $edit,
     ) {}
 
+    /** @return list<array{text: string, y: int}> the lines of its label, each above the next */
+    public function labels(): array
+    {
+        $labels = [];
+        foreach (array_reverse($this->label) as $up => $text) {
+            array_unshift($labels, ['text' => $text, 'y' => $this->labelY - LabelSpread::LINE * $up]);
+        }
+
+        return $labels;
+    }
+
     public function withLabelAt(int $y): self
     {
         return new self(

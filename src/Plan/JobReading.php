@@ -58,7 +58,7 @@ final class JobReading implements ResetInterface
         ));
         $revision = $this->revision($stored);
         if ((JobFigures::kept($stored->getFigures())->revision ?? 0) !== $revision) {
-            $this->records->keepFigures(JobFigures::fromDigest($digest, $revision), $stored);
+            $this->records->keepFigures(JobFigures::fromDigest($digest, $revision), DueDates::fromJob($this->job($stored)), $stored);
         }
 
         return $digest;

@@ -23,12 +23,12 @@ final readonly class PlanRecords
     public function __construct(private Connection $connection) {}
 
     /** Kept beside the job for as long as it is what they were counted from. */
-    public function keepFigures(JobFigures $figures, StoredJob $stored): void
+    public function keepFigures(JobFigures $figures, DueDates $dates, StoredJob $stored): void
     {
-        $stored->keepFigures($figures->keep());
+        $stored->keepFigures($figures->keep(), $dates->keep());
         $this->connection->executeStatement(
-            'UPDATE job SET figures = ? WHERE id = ? AND revision = ?',
-            [$figures->keep(), $stored->getId(), $figures->revision],
+            'UPDATE job SET figures = ?, dates = ? WHERE id = ? AND revision = ?',
+            [$figures->keep(), $dates->keep(), $stored->getId(), $figures->revision],
         );
     }
 

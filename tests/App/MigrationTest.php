@@ -13,6 +13,7 @@ use Symfony\Component\Process\Process;
 final class MigrationTest extends TestCase
 {
     private const DATABASE = 'vorhut_test_tables';
+    private const TABLES = 'Vorhut\Migrations\Version20261202000000';
     private const LAST_BEFORE = 'Vorhut\Migrations\Version20261201200000';
 
     protected function setUp(): void
@@ -32,13 +33,13 @@ final class MigrationTest extends TestCase
         $missing = $this->console('doctrine:schema:update', '--dump-sql');
         self::assertStringContainsString('plan_record DROP', $missing, 'columns that the database makes itself are no entity\'s');
         self::assertDoesNotMatchRegularExpression('/\b(?:ADD|CREATE)\b/', $missing);
-        $down = ['doctrine:migrations:execute', '--down', 'Vorhut\Migrations\Version20261202000000'];
-        $this->console(...$down);
+        $this->console('doctrine:migrations:migrate', 'first');
         self::assertSame(['doctrine_migration_versions'], $this->database()->fetchFirstColumn('SHOW TABLES'));
     }
 
     public function testTheDatabaseOfBeforeStaysAsItIs(): void
     {
+        $this->console('doctrine:migrations:migrate', self::TABLES);
         $database = $this->database();
         $database->executeStatement('UPDATE doctrine_migration_versions SET version = ?', [self::LAST_BEFORE]);
         $database->executeStatement("INSERT INTO user_account (username, display_name, password) VALUES ('a', 'A', '')");
@@ -50,6 +51,7 @@ final class MigrationTest extends TestCase
 
     public function testAnOlderOneIsRefused(): void
     {
+        $this->console('doctrine:migrations:migrate', self::TABLES);
         $older = 'Vorhut\Migrations\Version20261124010000';
         $this->database()->executeStatement('UPDATE doctrine_migration_versions SET version = ?', [$older]);
         $process = $this->process('doctrine:migrations:migrate');

@@ -14,6 +14,7 @@ use Vorhut\App\Devices\DevicesPage;
 use Vorhut\App\Entity\TestRun;
 use Vorhut\App\Frame\FindingLines;
 use Vorhut\App\Jobs\JobsPage;
+use Vorhut\App\Jobs\JobsQuery;
 use Vorhut\App\Networks\NetView;
 use Vorhut\App\Networks\NetworksPage;
 use Vorhut\App\Plan\JobContext;
@@ -69,7 +70,7 @@ final class ViewTest extends AppTestCase
 
     public function testAJobsLineSaysHowItStands(): void
     {
-        $lines = array_column($this->service(JobsPage::class, 'vera')->show($this->person('vera'))->jobs, null, 'name');
+        $lines = array_column($this->service(JobsPage::class, 'vera')->show(JobsQuery::fromRequest(new Request()), $this->person('vera'))->jobs, null, 'name');
         $demo = $lines['Kestrel Sound Ferries'];
         self::assertSame(['10 of 25 intents fail', 'broken', '48 findings'], [$demo['state'], $demo['tone'], $demo['findings']]);
         $slip = $lines['Skerry Slip'];
