@@ -7,7 +7,9 @@ const meant = shortcuts();
 
 const toggleHelp = () => {
     const keys = byId('keys');
-    if (keys) keys.hidden = !keys.hidden;
+    if (!keys) return;
+    keys.hidden = !keys.hidden;
+    if (!keys.hidden) keys.focus();
 };
 
 /** Closes the uppermost thing that is open. */
@@ -76,7 +78,10 @@ document.addEventListener('keydown', (event) => {
 });
 
 document.addEventListener('click', (event) => {
-    if (event.target.closest('[data-keys-switch]')) toggleHelp();
+    if (event.target.closest('[data-keys-switch]')) {
+        event.preventDefault();
+        toggleHelp();
+    }
     if (event.target.closest('[data-back]')) window.history.back();
 });
 

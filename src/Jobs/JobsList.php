@@ -42,7 +42,8 @@ final readonly class JobsList
     /** How many there are in the archive, and outside of it. */
     public function count(bool $isArchive, User $user): int
     {
-        $sql = 'SELECT COUNT(*) FROM job j WHERE j.ready = 1 AND j.archived_at IS '.($isArchive ? 'NOT NULL' : 'NULL').' AND '.JobRoles::SEEN;
+        $is = $isArchive ? 'NOT NULL' : 'NULL';
+        $sql = 'SELECT COUNT(*) FROM job j WHERE j.ready = 1 AND j.archived_at IS '.$is.' AND '.JobRoles::SEEN;
         $count = $this->connection->fetchOne($sql, JobRoles::seenBy($user));
 
         return is_numeric($count) ? (int) $count : 0;

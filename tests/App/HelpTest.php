@@ -94,7 +94,7 @@ final class HelpTest extends AppTestCase
         $this->as('vera');
         $found = [];
         foreach (['', '/networks', '/devices', '/pairings', '/bench', '/voice', '/media', '/power', '/proof', '/hand-over'] as $page) {
-            $link = $this->client->request('GET', self::JOB.$page)->filter('#keys > a')->link();
+            $link = $this->client->request('GET', self::JOB.$page)->filter('#keys a')->link();
             $this->client->click($link);
             self::assertSame(200, $this->code(), $page);
             $found[$page] = basename($link->getUri());

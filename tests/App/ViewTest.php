@@ -70,7 +70,8 @@ final class ViewTest extends AppTestCase
 
     public function testAJobsLineSaysHowItStands(): void
     {
-        $lines = array_column($this->service(JobsPage::class, 'vera')->show(JobsQuery::fromRequest(new Request()), $this->person('vera'))->jobs, null, 'name');
+        $all = JobsQuery::fromRequest(new Request());
+        $lines = array_column($this->service(JobsPage::class, 'vera')->show($all, $this->person('vera'))->jobs, null, 'name');
         $demo = $lines['Kestrel Sound Ferries'];
         self::assertSame(['10 of 25 intents fail', 'broken', '48 findings'], [$demo['state'], $demo['tone'], $demo['findings']]);
         $slip = $lines['Skerry Slip'];
