@@ -43,7 +43,6 @@ final readonly class BenchPage
             next: $this->next($context, \count($open)),
             units: $units,
             findings: $this->findings->all($context, $here, 'devices'),
-            devicesUrl: $this->urls->generate('devices', ['slug' => $context->stored->getSlug()]),
             papers: $this->papers($context),
             others: BenchLinks::links($this->urls, $context, 'bench'),
         );

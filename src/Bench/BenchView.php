@@ -29,7 +29,6 @@ final readonly class BenchView
         public ?Next $next,
         public array $units,
         public array $findings,
-        public string $devicesUrl,
         public array $papers,
         public array $others,
     ) {}

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Frame;
 
 use Vorhut\App\Timers\TimerStripView;
+use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 
 /** What stands around the work on every page of a job. */
@@ -13,6 +14,7 @@ final readonly class JobFrame
     /**
      * @param list<array{id: string, name: string, key: string, state: string, done: bool, findings: int, url: string, here: bool}> $way
      * @param list<TimerStripView> $timers those that run at the bench
+     * @param Next|null $first what to do in a job that is still empty
      * @param int $version the revision the page was made from: every form sends it back
      */
     public function __construct(
@@ -28,5 +30,6 @@ final readonly class JobFrame
         public string $undoTime,
         public string $today,
         public array $timers,
+        public ?Next $first,
     ) {}
 }

@@ -31,6 +31,7 @@ final readonly class JobFrames
         private UrlGeneratorInterface $urls,
         private ClockInterface $clock,
         private TimerStrip $strip,
+        private FirstStep $first,
     ) {}
 
     /** @param bool $isTold whether to tell where the job stands: that takes a while right after a large one was changed */
@@ -75,6 +76,7 @@ final readonly class JobFrames
             undoTime: null === $undo ? '' : LocalTime::clock($undo->getAt(), $stored->getTimezone()),
             today: LocalTime::full($this->clock->now(), $stored->getTimezone()),
             timers: $this->strip->views($context),
+            first: $this->first->next($context, $stop),
         );
     }
 

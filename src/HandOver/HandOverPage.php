@@ -84,8 +84,11 @@ final readonly class HandOverPage
     }
 
     /** @param list<SignedState> $signed */
-    private function next(JobContext $context, int $left, array $signed): Next
+    private function next(JobContext $context, int $left, array $signed): ?Next
     {
+        if ([] === $context->job->devices) {
+            return null;
+        }
         if ([] !== $signed) {
             $state = new Link(
                 'Changes since then',

@@ -78,7 +78,7 @@ final readonly class NetworksPage
             $actions[] = new Link('Add segment', $this->url('networks', $context, ['edit' => self::NEW]), 'n');
             $actions[] = new Link('Add router', $this->url('record', $context, ['list' => 'routers', 'id' => NewRecord::ID]), 'r');
         }
-        $first = new Link('Add the first segment', $this->url('networks', $context, ['edit' => self::NEW]), main: true);
+        $first = new Link('Add the first segment', $this->url('networks', $context, ['edit' => self::NEW]), 't', main: true);
 
         return new NetworksView(
             summary: \sprintf(

@@ -60,6 +60,29 @@ final class JobsTest extends AppTestCase
         self::assertContains('Kestrel Sound Ferries', $this->names('/'));
     }
 
+    public function testAnEmptyJobSaysOnEveryScreenWhatToDoFirst(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', '/');
+        $this->client->submitForm('Create job', ['name' => 'Empty house', 'timezone' => 'Europe/Oslo']);
+        $job = (string) preg_replace('#/networks.*$#', '', (string) $this->client->getResponse()->headers->get('Location'));
+        $screens = [
+            '', '/networks', '/devices', '/pairings', '/bench', '/bench/schedule', '/bench/several', '/voice', '/media', '/chains', '/rooms',
+            '/light', '/power', '/cables', '/proof', '/proof/calls', '/hand-over', '/ask', '/vault', '/dates', '/phones', '/addresses',
+        ];
+        foreach ($screens as $screen) {
+            $page = $this->client->request('GET', $job.$screen);
+            $steps = $page->filter('main :is(.next, .sheet) a.go[data-key]');
+            self::assertCount(1, $steps, 'one step, with its key: '.$screen);
+            $this->client->click($steps->link());
+            self::assertResponseIsSuccessful($screen);
+        }
+        $this->as('vera');
+        $this->client->request('GET', $job);
+        self::assertSelectorTextContains('.next', 'begin with the networks');
+        self::assertSelectorNotExists('.next .go', 'a viewer plans nothing');
+    }
+
     private function day(string $job, string $on): void
     {
         $page = $this->client->request('GET', $job.'/facts');
