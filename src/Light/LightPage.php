@@ -70,9 +70,9 @@ final readonly class LightPage
         return [$media, $this->add($context), $paste, ...$more];
     }
 
-    private function add(JobContext $context): Link
+    private function add(JobContext $context, bool $isMain = false): Link
     {
-        return new Link('Add fixture', $this->url('record', $context, ['list' => 'fixtures', 'id' => NewRecord::ID]), 'f');
+        return new Link('Add fixture', $this->url('record', $context, ['list' => 'fixtures', 'id' => NewRecord::ID]), 'f', main: $isMain);
     }
 
     private function next(JobContext $context): ?Next
@@ -80,7 +80,7 @@ final readonly class LightPage
         if ([] === $context->job->all(Fixture::class)) {
             $detail = 'With their start addresses the plan shows overlaps before anything is mounted.';
 
-            return new Next('No fixture is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context) : null);
+            return new Next('No fixture is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context, true) : null);
         }
 
         return $this->findings->next($context, 'light');

@@ -61,9 +61,9 @@ final readonly class ChainsPage
         return $this->security->isGranted('ROLE_LEAD') ? [$media, $this->add($context), $paste] : [$media];
     }
 
-    private function add(JobContext $context): Link
+    private function add(JobContext $context, bool $isMain = false): Link
     {
-        return new Link('Add chain', $this->url('record', $context, ['list' => 'chains', 'id' => NewRecord::ID]), 'n');
+        return new Link('Add chain', $this->url('record', $context, ['list' => 'chains', 'id' => NewRecord::ID]), 'n', main: $isMain);
     }
 
     private function next(JobContext $context, bool $isEmpty): ?Next
@@ -73,7 +73,7 @@ final readonly class ChainsPage
         }
         $detail = 'With its stages the plan checks sample rates, returns and latency.';
 
-        return new Next('No audio chain is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context) : null);
+        return new Next('No audio chain is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context, true) : null);
     }
 
     private function card(JobContext $context, ChainSum $sum): ChainCard

@@ -60,7 +60,7 @@ final readonly class MediaPage
         return 0 < $units ? null : new Next(
             'No device sends video yet',
             'Plan encoders and cameras in Devices; their load on each uplink is calculated here.',
-            new Link('Devices', $this->url('devices', $context), main: true),
+            new Link('Open Devices', $this->url('devices', $context), 't', main: true),
         );
     }
 

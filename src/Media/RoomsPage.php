@@ -69,7 +69,7 @@ final readonly class RoomsPage
 
     private function begin(JobContext $context, bool $isEmpty): ?Next
     {
-        $devices = new Link('Devices', $this->url('devices', $context), main: true);
+        $devices = new Link('Open Devices', $this->url('devices', $context), 't', main: true);
 
         $detail = 'Codecs, video bars and presentation boxes are planned in Devices.';
 
