@@ -17,6 +17,9 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
 {
     use HasId;
 
+    /** In place of a stop of the tour: it is over, or was not wanted. */
+    public const TOUR_OVER = 0;
+
     /** Empty until they have chosen one: nobody logs in with that. */
     #[ORM\Column]
     private string $password = '';
@@ -27,6 +30,10 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
     /** Raised to end every session they have. */
     #[ORM\Column]
     private int $sessions = 0;
+
+    /** The stop of the tour they are at; null where they have not been asked. */
+    #[ORM\Column(type: Types::SMALLINT, nullable: true)]
+    private ?int $tour = null;
 
     /** The hash of the link by which they choose a password. */
     #[ORM\Column(length: 64, unique: true, nullable: true)]
@@ -48,6 +55,16 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
     public function getUserIdentifier(): string
     {
         return '' === $this->username ? throw new \LogicException('A user without a name.') : $this->username;
+    }
+
+    public function getTour(): ?int
+    {
+        return $this->tour;
+    }
+
+    public function goOnTour(int $stop): void
+    {
+        $this->tour = $stop;
     }
 
     public function getDisplayName(): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Vorhut\App\Frame;
 
 use Vorhut\App\Timers\TimerStripView;
+use Vorhut\App\Tour\TourView;
 use Vorhut\App\Web\View\Next;
 use Vorhut\App\Web\View\Post;
 
@@ -31,5 +32,6 @@ final readonly class JobFrame
         public string $today,
         public array $timers,
         public ?Next $first,
+        public ?TourView $tour,
     ) {}
 }

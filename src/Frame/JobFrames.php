@@ -14,6 +14,7 @@ use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Plan\JobReading;
 use Vorhut\App\Plan\Journal;
 use Vorhut\App\Timers\TimerStrip;
+use Vorhut\App\Tour\TourGuide;
 use Vorhut\App\Web\LocalTime;
 use Vorhut\App\Web\View\Post;
 
@@ -32,6 +33,7 @@ final readonly class JobFrames
         private ClockInterface $clock,
         private TimerStrip $strip,
         private FirstStep $first,
+        private TourGuide $tour,
     ) {}
 
     /** @param bool $isTold whether to tell where the job stands: that takes a while right after a large one was changed */
@@ -77,6 +79,7 @@ final readonly class JobFrames
             today: LocalTime::full($this->clock->now(), $stored->getTimezone()),
             timers: $this->strip->views($context),
             first: $this->first->next($context, $stop),
+            tour: $this->tour->view($stored, $stop),
         );
     }
 

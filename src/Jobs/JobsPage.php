@@ -14,6 +14,7 @@ use Vorhut\App\Entity\User;
 use Vorhut\App\Plan\JobFigures;
 use Vorhut\App\Runs\RunView;
 use Vorhut\App\Runs\RunViews;
+use Vorhut\App\Tour\TourGuide;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Pages;
 use Vorhut\App\Web\View\Post;
@@ -25,7 +26,7 @@ final readonly class JobsPage
 {
     private const ON_A_PAGE = 50;
     /** Jobs that one sees at a glance. */
-    private const FEW = 1;
+    private const FEW = 5;
     /** Days. */
     private const SOON = 7;
     private const RUNS = 3;
@@ -33,6 +34,7 @@ final readonly class JobsPage
 
     public function __construct(
         private JobsList $list,
+        private TourGuide $tour,
         private EntityManagerInterface $em,
         private RunViews $runs,
         private ClockInterface $clock,
@@ -70,16 +72,25 @@ final readonly class JobsPage
             summary: '' === $query->text ? (string) \count($due) : \sprintf('%d that have “%s”', \count($due), $query->text),
             jobs: array_values(array_filter($jobs, static fn (?array $job): bool => null !== $job)),
             runs: $this->runs($user),
-            actions: [
-                $query->isArchive
-                    ? new Link('Current jobs', $this->urls->generate('jobs'), 'a')
-                    : new Link(\sprintf('Archive (%d)', $archived), $this->urls->generate('jobs', ['show' => 'archive']), 'a'),
-                ...($lead ? [new Link('People', $this->urls->generate('people'), 'p')] : []),
-            ],
+            actions: $this->actions($query, $archived, $lead),
             query: $query,
             pages: $pages,
+            isTourOffered: $this->tour->isOffered($user),
             hasFilter: $query->isArchive || '' !== $query->text || $this->list->count(false, $user) > self::FEW,
         );
+    }
+
+    /** @return list<Link> */
+    private function actions(JobsQuery $query, int $archived, bool $isLead): array
+    {
+        $actions = [];
+        if ($query->isArchive) {
+            $actions[] = new Link('Current jobs', $this->urls->generate('jobs'), 'a');
+        } elseif ($archived > 0) {
+            $actions[] = new Link(\sprintf('Archive (%d)', $archived), $this->urls->generate('jobs', ['show' => 'archive']), 'a');
+        }
+
+        return [...$actions, ...($isLead ? [new Link('People', $this->urls->generate('people'), 'p')] : [])];
     }
 
     /** @return list<RunView> imports that are on their way or have just ended */

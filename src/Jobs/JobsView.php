@@ -42,5 +42,6 @@ final readonly class JobsView
         public JobsQuery $query,
         public Pages $pages,
         public bool $hasFilter,
+        public bool $isTourOffered,
     ) {}
 }

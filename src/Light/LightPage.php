@@ -80,7 +80,9 @@ final readonly class LightPage
         if ([] === $context->job->all(Fixture::class)) {
             $detail = 'With their start addresses the plan shows overlaps before anything is mounted.';
 
-            return new Next('No fixture is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context, true) : null);
+            $add = $this->security->isGranted('ROLE_LEAD') ? $this->add($context, true) : null;
+
+            return new Next('No fixture is planned yet', $detail, $add);
         }
 
         return $this->findings->next($context, 'light');

@@ -73,7 +73,9 @@ final readonly class ChainsPage
         }
         $detail = 'With its stages the plan checks sample rates, returns and latency.';
 
-        return new Next('No audio chain is planned yet', $detail, $this->security->isGranted('ROLE_LEAD') ? $this->add($context, true) : null);
+        $add = $this->security->isGranted('ROLE_LEAD') ? $this->add($context, true) : null;
+
+        return new Next('No audio chain is planned yet', $detail, $add);
     }
 
     private function card(JobContext $context, ChainSum $sum): ChainCard

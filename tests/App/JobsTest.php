@@ -67,8 +67,8 @@ final class JobsTest extends AppTestCase
         $this->client->submitForm('Create job', ['name' => 'Empty house', 'timezone' => 'Europe/Oslo']);
         $job = (string) preg_replace('#/networks.*$#', '', (string) $this->client->getResponse()->headers->get('Location'));
         $screens = [
-            '', '/networks', '/devices', '/pairings', '/bench', '/bench/schedule', '/bench/several', '/voice', '/media', '/chains', '/rooms',
-            '/light', '/power', '/cables', '/proof', '/proof/calls', '/hand-over', '/ask', '/vault', '/dates', '/phones',
+            '', '/networks', '/devices', '/pairings', '/bench', '/bench/schedule', '/bench/several', '/voice', '/media', '/chains',
+            '/rooms', '/light', '/power', '/cables', '/proof', '/proof/calls', '/hand-over', '/ask', '/vault', '/dates', '/phones',
         ];
         foreach ($screens as $screen) {
             $page = $this->client->request('GET', $job.$screen);

@@ -90,7 +90,8 @@ final class ArchitectureTest extends TestCase
     #[TestWith(['Web', []])]
     #[TestWith(['Plan', ['Entity', 'Web']])]
     #[TestWith(['Timers', ['Entity', 'Web', 'Plan']])]
-    #[TestWith(['Frame', ['Entity', 'Web', 'Plan', 'Timers']])]
+    #[TestWith(['Tour', ['Entity', 'Web', 'Plan']])]
+    #[TestWith(['Frame', ['Entity', 'Web', 'Plan', 'Timers', 'Tour']])]
     public function testWhatAllPagesStandOnKnowsNoneOfThem(string $folder, array $below): void
     {
         $used = [];
