@@ -5,8 +5,10 @@ import './keyboard.js';
 import './network.js';
 import './timers.js';
 import './state.js';
+import { begin as beginNames } from './names.js';
 import { begin as beginRows } from './rows.js';
 
+beginNames();
 beginRows();
 
 // Keys are heard from now on.

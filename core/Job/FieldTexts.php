@@ -83,6 +83,23 @@ final class FieldTexts
         };
     }
 
+    /** The id of the list of names that one may choose from while typing; '' where there is none. */
+    public function suggestions(Field $field): string
+    {
+        return match (true) {
+            $field instanceof Party => 'names-parties',
+            $field instanceof CallsTo => 'names-calls',
+            self::isPort($field) => 'names-ports',
+            default => '',
+        };
+    }
+
+    /** The name of the record that a field refers to, where its form asks for it by name. */
+    public function named(Refers $field, mixed $value): string
+    {
+        return \is_string($value) && '' !== $value ? $this->names->name($field->list, $value) : '';
+    }
+
     /** A select sends an id; a name is taken as well. */
     private function id(string $list, string $text): string
     {

@@ -12,6 +12,7 @@ use Vorhut\App\Plan\JobContext;
 use Vorhut\App\Plan\NewRecord;
 use Vorhut\App\Web\RecordForm;
 use Vorhut\App\Web\Refusals;
+use Vorhut\App\Web\UsualFields;
 use Vorhut\App\Web\View\FormField;
 use Vorhut\App\Web\View\Link;
 use Vorhut\App\Web\View\Post;
@@ -76,6 +77,7 @@ final readonly class RecordsPage
             summary: Words::count(\count($records), $list->one, $list->many),
             heads: array_map(static fn (Field $f): string => $f->label, array_values($columns)),
             rows: $rows,
+            all: null === $open ? null : new Link('All', $this->url('records', $context, ['list' => $list->name]), 'a', ' '.$list->many),
             add: $editor ? new Link(
                 'Add',
                 $this->url('record', $context, ['list' => $list->name, 'id' => NewRecord::ID]),
@@ -90,6 +92,7 @@ final readonly class RecordsPage
             formTitle: $new ? \sprintf('New %s', $list->one) : self::name($record, (string) $open),
             isNew: $new,
             saveUrl: null === $open ? '' : $this->url('record_save', $context, $at),
+            namesUrl: \dirname($this->url('names', $context, ['of' => 'devices'])),
             version: $context->revision,
             fields: null === $record || !$editor ? [] : $refusals->at($this->form($context, $list, $record, $new)),
             errors: $refusals->above,
@@ -150,7 +153,7 @@ final readonly class RecordsPage
     {
         $kind = Device::class === $list->type ? $record['profile'] ?? null : null;
         $profile = \is_string($kind) && $context->job->profiles->has($kind) ? $context->job->profiles->get($kind) : null;
-        $fields = (new RecordForm($context->job, $profile))->fields(
+        $fields = (new RecordForm($context->job, $profile, UsualFields::fromList($context->job, $list)))->fields(
             $list->type(),
             $record,
             $new && 'id' !== $list->key ? [] : [$list->key],

@@ -28,12 +28,23 @@ final readonly class RecordForm
     /** Characters. */
     private const USUAL_SIZE = 32;
     private const MAX_SIZE = 80;
+    /** More are not looked through in a select. */
+    private const MAX_OPTIONS = 60;
+    private const MIN_SIZE = 5;
+    /** Characters that the frame of a column takes. */
+    private const AROUND = 3;
+    private const MAX_COLUMNS = 8;
+    private const MAX_TABLE = 108;
+    private const MAX_NARROW_TABLE = 66;
 
     private RecordNames $names;
     private FieldTexts $texts;
 
-    /** @param DeviceProfile|null $kind of the unit that the record is of */
-    public function __construct(private Job $job, private ?DeviceProfile $kind = null)
+    /**
+     * @param DeviceProfile|null $kind of the unit that the record is of
+     * @param UsualFields|null $usual what is shown first; null: no field is folded
+     */
+    public function __construct(private Job $job, private ?DeviceProfile $kind = null, private ?UsualFields $usual = null)
     {
         $this->names = new RecordNames($job);
         $this->texts = new FieldTexts($job, $this->names);
@@ -43,18 +54,21 @@ final readonly class RecordForm
      * @param RecordType<object> $type
      * @param array<array-key, mixed> $record as it stands in the file, or as it was typed
      * @param list<string> $fixed keys that are not asked for
+     * @param array<string, true>|null $folded by keys; null: those that this record does not need
      *
      * @return list<FormField>
      */
-    public function fields(RecordType $type, array $record, array $fixed = [], string $inside = ''): array
+    public function fields(RecordType $type, array $record, array $fixed = [], string $inside = '', ?array $folded = null): array
     {
+        $folded ??= $this->usual?->folded($type, [$record]) ?? [];
         $fields = [];
         foreach ($type->fields as $key => $field) {
             if (\in_array($key, $fixed, true)) {
                 continue;
             }
             $name = '' === $inside ? $key : $inside.'['.$key.']';
-            $fields[] = $this->field($name, $key, $field, $record[$key] ?? null);
+            $made = $this->field($name, $key, $field, $record[$key] ?? null);
+            $fields[] = isset($folded[$key]) ? $made->folded() : $made;
         }
 
         return $fields;
@@ -73,6 +87,9 @@ final readonly class RecordForm
             return new FormField($name, $label, control: 'rows', rows: [$inside]);
         }
         $options = $this->options($field);
+        if ($field instanceof Refers && \count($options) > self::MAX_OPTIONS) {
+            return $this->typeAhead($field, $value, $name, $label);
+        }
         $text = $this->texts->shown($field, $value);
         $example = $this->texts->example($field);
         $control = match (true) {
@@ -93,7 +110,24 @@ final readonly class RecordForm
             options: $options,
             required: $field->required,
             placeholder: $example,
+            suggestions: $this->texts->suggestions($field),
             more: ['size' => self::size($field, '' === $text ? $example : $text)],
+        );
+    }
+
+    /** Of so many records one types a part of the name: a list to choose from comes as one types. */
+    private function typeAhead(Refers $field, mixed $value, string $name, string $label): FormField
+    {
+        $text = $this->texts->named($field, $value);
+
+        return new FormField(
+            name: $name,
+            label: $label,
+            value: $text,
+            required: $field->required,
+            placeholder: 'start typing a name',
+            suggestions: 'names-'.$field->list,
+            more: ['size' => self::size($field, $text)],
         );
     }
 
@@ -228,19 +262,100 @@ final readonly class RecordForm
     private function rows(Records $field, mixed $value, string $name, string $label): FormField
     {
         $type = RecordType::fromClass($field->class);
-        $records = \is_array($value) ? array_values($value) : [];
+        $records = array_map(
+            static fn (mixed $record): array => \is_array($record) ? $record : [],
+            \is_array($value) ? array_values($value) : [],
+        );
+        // A column is shown in each row, or in none.
+        $folded = $this->usual?->folded($type, $records) ?? [];
         $rows = [];
-        foreach ($records as $index => $record) {
-            $rows[] = $this->fields($type, \is_array($record) ? $record : [], [], $name.'['.$index.']');
+        foreach ([...$records, []] as $index => $record) {
+            $inside = $name.'['.$index.']';
+            $rows[] = self::flat($this->fields(type: $type, record: $record, inside: $inside, folded: $folded));
         }
-        $blank = $this->fields($type, [], [], $name.'['.\count($records).']');
+        $widths = self::widths($rows);
+        $room = array_sum($widths) + self::AROUND * \count($widths);
+        $isTable = self::isTable($rows[0], $widths) && $room <= self::MAX_TABLE;
+        $rows = $isTable ? array_map(static fn (array $row): array => self::sized($row, $widths), $rows) : $rows;
+        $blank = array_pop($rows);
 
         return new FormField(
             $name,
             $label,
             control: 'rows',
             rows: $rows,
+            more: ['columns' => $isTable ? \count($widths) : 0, 'wide' => $room > self::MAX_NARROW_TABLE],
             blank: array_map(static fn (FormField $f): FormField => $f->unneeded(), $blank),
+        );
+    }
+
+    /**
+     * Fields of records that stand inside a row, among those of the row.
+     *
+     * @param list<FormField> $fields
+     *
+     * @return list<FormField>
+     */
+    private static function flat(array $fields): array
+    {
+        $flat = [];
+        foreach ($fields as $field) {
+            $inside = 'rows' === $field->control && [] === $field->blank ? $field->rows[0] ?? [] : [$field];
+            array_push($flat, ...array_map(static fn (FormField $f): FormField => $field->isFolded ? $f->folded() : $f, $inside));
+        }
+
+        return $flat;
+    }
+
+    /**
+     * How many characters each column needs that is not folded, by its place among the fields.
+     *
+     * @param non-empty-list<list<FormField>> $rows
+     *
+     * @return array<int, int>
+     */
+    private static function widths(array $rows): array
+    {
+        $widths = [];
+        foreach ($rows as $fields) {
+            foreach ($fields as $at => $field) {
+                if (!$field->isFolded) {
+                    $widths[$at] = max($widths[$at] ?? mb_strlen($field->label), self::MIN_SIZE, $field->width());
+                }
+            }
+        }
+
+        return $widths;
+    }
+
+    /**
+     * Whether rows can stand under one heading.
+     *
+     * @param list<FormField> $fields
+     * @param array<int, int> $widths
+     */
+    private static function isTable(array $fields, array $widths): bool
+    {
+        $shown = array_intersect_key($fields, $widths);
+        $isPlain = array_all($shown, static fn (FormField $f): bool => \in_array($f->control, ['text', 'select', 'check'], true));
+
+        return $isPlain
+            && \count($shown) > 1
+            && \count($shown) <= self::MAX_COLUMNS;
+    }
+
+    /**
+     * @param list<FormField> $fields
+     * @param array<int, int> $widths
+     *
+     * @return list<FormField>
+     */
+    private static function sized(array $fields, array $widths): array
+    {
+        return array_map(
+            static fn (FormField $f, int $at): FormField => isset($widths[$at]) ? $f->sized($widths[$at]) : $f,
+            $fields,
+            array_keys($fields),
         );
     }
 

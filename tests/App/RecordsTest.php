@@ -238,6 +238,62 @@ final class RecordsTest extends AppTestCase
         self::assertSame(403, $this->code());
     }
 
+    public function testWhatIsSeldomNeededIsFoldedAndRowsStandUnderOneHeading(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/records/routers/core');
+        $interfaces = $page->filter('fieldset:contains("Interfaces")')->first();
+        self::assertStringContainsString('table columns-4', (string) $interfaces->attr('class'));
+        self::assertSame(
+            ['Segment', 'Address', 'Switch and port', 'Cable length, m'],
+            $interfaces->filter('[data-row]')->first()->children('.fields')->children('label')->each(
+                static fn (Crawler $l): string => $l->filter('.named')->text(),
+            ),
+        );
+        self::assertSelectorExists('details.seldom [name="interfaces[0][multicast]"]');
+        self::assertSelectorExists('details.one-more details.seldom [name="interfaces[8][mac]"]', 'the same in a new one');
+        $this->client->submitForm('Save', ['interfaces[0][plug][metres]' => '7', 'interfaces[1][multicast]' => '1']);
+        $core = $this->job()->routers['core'];
+        self::assertSame([7.0, true], [$core->interfaces[0]->plug?->metres, $core->interfaces[1]->multicast]);
+        $page = $this->client->followRedirect();
+        self::assertCount(0, $page->filter('details.seldom [name="interfaces[0][multicast]"]'), 'one of them has it, so all show it');
+    }
+
+    public function testARefusedFieldIsNotHidden(): void
+    {
+        $this->as('ines');
+        $this->client->request('GET', self::JOB.'/records/routers/core');
+        $this->client->submitForm('Save', ['interfaces[0][relay]' => 'nowhere']);
+        self::assertSame(422, $this->code());
+        $field = $this->client->getCrawler()->filter('[name="interfaces[0][relay]"]');
+        self::assertCount(0, $field->closest('details.seldom') ?? new Crawler());
+        self::assertStringContainsString('Allowed is', (string) $field->closest('label')?->text());
+    }
+
+    public function testOfManyRecordsOneTypesAPartOfTheName(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/records/extensions/2010');
+        $device = $page->filter('input[name=device]');
+        self::assertSame(['names-devices', 'Control room phone 1'], [$device->attr('list'), $device->attr('value')]);
+        $base = (string) $page->filter('form.record')->attr('data-names');
+        $this->client->request('GET', $base.'/devices?q=berth');
+        $names = json_decode((string) $this->client->getResponse()->getContent(), true, 8, \JSON_THROW_ON_ERROR);
+        self::assertIsArray($names);
+        self::assertContains('Berth 1 camera', $names);
+        $this->client->request('GET', $base.'/nothing');
+        self::assertSame(404, $this->code());
+        $this->client->request('GET', self::JOB.'/records/extensions/2010');
+        $this->client->submitForm('Save', ['device' => 'ticket window 1', 'otherwise' => '2000 Reception']);
+        $extension = $this->job()->extensions['2010'];
+        self::assertSame(['ticket-1', 'extension:2000'], [$extension->device, (string) $extension->otherwise]);
+        $this->client->request('GET', self::JOB.'/records/extensions/2010');
+        $this->client->submitForm('Save', ['device' => 'Tiket window 1']);
+        self::assertSame(422, $this->code());
+        self::assertSelectorTextContains('main', 'Did you mean Ticket window 1?');
+        self::assertInputValueSame('device', 'Tiket window 1', 'what was typed is not lost');
+    }
+
     public function testASerialIsFoundInWhateverJobItStands(): void
     {
         $this->as('vera');
@@ -368,7 +424,7 @@ final class RecordsTest extends AppTestCase
         self::assertSame(['1-2'], $names, 'a port that stands keeps the name it is given');
         $page = $this->client->request('GET', self::JOB.'/records/switches/+');
         self::assertSame('1 or 1-24', $page->filter('[name="ports[0][name]"]')->attr('placeholder'));
-        self::assertSame('11', $page->filter('[name="ports[0][name]"]')->attr('size'));
+        self::assertSame('11', $page->filter('[name="ports[0][name]"]')->attr('size'), 'as wide as what is usual');
         $page = $this->client->request('GET', self::JOB.'/records/routers/core');
         $port = $page->filter('[name="interfaces[0][plug][to]"]');
         self::assertSame('Comms room switch / router', $port->attr('value'));

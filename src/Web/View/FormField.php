@@ -16,6 +16,7 @@ final readonly class FormField
      * @param string $error why the value was not taken
      * @param array<int, string> $notes what the plan says of each of the records inside
      * @param array<string, string|int|bool> $more further attributes
+     * @param bool $isFolded whether it is seldom needed, and shown on demand
      */
     public function __construct(
         public string $name,
@@ -34,7 +35,24 @@ final readonly class FormField
         public array $values = [],
         public string $error = '',
         public array $notes = [],
+        public bool $isFolded = false,
     ) {}
+
+    /** Characters that it shows beside each other. */
+    public function width(): int
+    {
+        return match ($this->control) {
+            'select' => 3 + mb_strlen($this->options[$this->value] ?? ''),
+            'text' => 2 + mb_strlen('' === $this->value ? $this->placeholder : $this->value),
+            default => 0,
+        };
+    }
+
+    /** @param int $characters that it shows */
+    public function sized(int $characters): self
+    {
+        return $this->altered(['size' => $characters] + $this->more, $this->isFolded);
+    }
 
     /** Whether it stands on a sticker. */
     public function isOnASticker(): bool
@@ -64,6 +82,32 @@ final readonly class FormField
             values: $this->values,
             error: $errors[$this->name] ?? $this->error,
             notes: $this->notes,
+            isFolded: $this->isFolded,
+        );
+    }
+
+    public function folded(): self
+    {
+        return $this->altered($this->more, true);
+    }
+
+    /** @param array<string, string|int|bool> $more */
+    private function altered(array $more, bool $isFolded): self
+    {
+        return new self(
+            name: $this->name,
+            label: $this->label,
+            value: $this->value,
+            control: $this->control,
+            technical: $this->technical,
+            options: $this->options,
+            required: $this->required,
+            placeholder: $this->placeholder,
+            rows: $this->rows,
+            suggestions: $this->suggestions,
+            more: $more,
+            blank: $this->blank,
+            isFolded: $isFolded,
         );
     }
 
@@ -76,9 +120,11 @@ final readonly class FormField
             $this->value,
             $this->control,
             rows: $this->rows,
+            more: $this->more,
             blank: $this->blank,
             error: $this->error,
             notes: $notes,
+            isFolded: $this->isFolded,
         );
     }
 
@@ -96,8 +142,10 @@ final readonly class FormField
             options: $options,
             placeholder: $this->placeholder,
             rows: $this->rows,
+            suggestions: $this->suggestions,
             more: $this->more,
             blank: $this->blank,
+            isFolded: $this->isFolded,
         );
     }
 }
