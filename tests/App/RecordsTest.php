@@ -254,7 +254,7 @@ final class RecordsTest extends AppTestCase
         self::assertSelectorExists('details.one-more details.seldom [name="interfaces[8][mac]"]', 'the same in a new one');
         $this->client->submitForm('Save', ['interfaces[0][plug][metres]' => '7', 'interfaces[1][multicast]' => '1']);
         $core = $this->job()->routers['core'];
-        self::assertSame([7.0, true], [$core->interfaces[0]->plug?->metres, $core->interfaces[1]->multicast]);
+        self::assertSame([7.0, true], [$core->interfaces[0]->plug->metres, $core->interfaces[1]->multicast]);
         $page = $this->client->followRedirect();
         self::assertCount(0, $page->filter('details.seldom [name="interfaces[0][multicast]"]'), 'one of them has it, so all show it');
     }
