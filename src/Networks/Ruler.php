@@ -55,6 +55,12 @@ final readonly class Ruler
         $this->top = self::BELOW - $this->height;
     }
 
+    /** The same for a phone; null for a segment without a subnet, which has no line. */
+    public function narrow(): ?NarrowRuler
+    {
+        return null === $this->subnet ? null : NarrowRuler::fromRuler($this);
+    }
+
     /**
      * @param list<Finding> $findings
      * @param list<Segment>|null $segments null: all of the job
