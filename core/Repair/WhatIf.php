@@ -63,7 +63,7 @@ final readonly class WhatIf
     {
         [$kind, $id] = explode(':', $on.':', 3);
         $value = trim($value);
-        $name = $this->job->nameOf($id);
+        $name = 'segment' === $kind ? $this->job->segments[$id]->name ?? $id : $this->job->nameOf($id);
         if (!isset(self::FIELDS[$kind][$field])) {
             throw new InvalidValue(
                 $kind.' '.$field,
@@ -86,8 +86,10 @@ final readonly class WhatIf
             default => throw new InvalidValue($on, 'a device, router or segment of this job', 'Such as device:receiver-3.'),
         };
 
+        $shown = 'segment' === $field ? $this->job->segments[$value]->name ?? $value : $value;
+
         return new ChangeSet(
-            \sprintf('%s of %s: %s', ucfirst(self::FIELDS[$kind][$field]), $name, '' === $value ? 'none' : $value),
+            \sprintf('%s of %s: %s', ucfirst(self::FIELDS[$kind][$field]), $name, '' === $shown ? 'none' : $shown),
             [$edit],
         );
     }

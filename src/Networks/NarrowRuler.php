@@ -48,6 +48,7 @@ final readonly class NarrowRuler
         foreach ($ruler->wedges as $wedge) {
             $conflicts[$wedge['text']] ??= ['text' => $wedge['text'], 'id' => $wedge['id']];
         }
+
         return new self(
             ticks: $ticks,
             pools: self::blocks($ruler->pools),

@@ -31,6 +31,7 @@ use Vorhut\Core\Repair\WhatIf;
 /** Tries changes on a copy and shows which intents turn, before anything is kept. */
 final readonly class WhatIfPage
 {
+    private const MAX_STRIPS = 40;
     private const MAX_NAMES = 600;
 
     public function __construct(
@@ -84,7 +85,7 @@ final readonly class WhatIfPage
             prefixes: self::prefixes($context->job),
             next: null === $tried ? null : $this->next($context, $tried, $kept),
             tried: null !== $tried,
-            turned: null === $tried ? [] : $this->turned($context, $tried),
+            strips: $this->strips($context, $tried),
             variantUrl: $this->security->isGranted('ROLE_TECHNICIAN') ? $this->urls->generate('variant_keep', ['slug' => $slug]) : null,
             variants: $this->variants($context),
         );
@@ -160,17 +161,38 @@ final readonly class WhatIfPage
         );
     }
 
-    /** @return list<array{name: string, url: string, expect: string, mends: int, breaks: int}> */
-    private function turned(JobContext $context, Repair $tried): array
+    /** @return list<EffectStrip> all pairs first; then the intents that change, or those that fail where nothing is tried */
+    private function strips(JobContext $context, ?Repair $tried): array
     {
-        $turned = [];
-        foreach ($tried->intents as $id => $counts) {
-            $intent = $context->job->intents[$id];
-            $url = $this->urls->generate('proof', ['slug' => $context->stored->getSlug(), 'intent' => $intent->id]).'#intent';
-            $turned[] = ['name' => $intent->name, 'url' => $url, 'expect' => str_replace('-', ' ', $intent->expect->value)] + $counts;
+        $report = $this->reading->proof($context->stored);
+        $slug = $context->stored->getSlug();
+        $strips = [new EffectStrip(
+            name: 'All pairs',
+            url: $this->urls->generate('proof', ['slug' => $slug]),
+            expect: '',
+            pairs: $report->pairCount(),
+            failing: $report->failingCount(),
+            mends: $tried->mends ?? 0,
+            breaks: $tried->breaks ?? 0,
+        )];
+        foreach ($report->intents as $prediction) {
+            $intent = $prediction->intent;
+            $turns = $tried->intents[$intent->id] ?? null;
+            if (null === $tried ? 0 === $prediction->failingCount() : null === $turns) {
+                continue;
+            }
+            $strips[] = new EffectStrip(
+                name: $intent->name,
+                url: $this->urls->generate('proof', ['slug' => $slug, 'intent' => $intent->id]).'#intent',
+                expect: str_replace('-', ' ', $intent->expect->value),
+                pairs: $prediction->count(),
+                failing: $prediction->failingCount(),
+                mends: $turns['mends'] ?? 0,
+                breaks: $turns['breaks'] ?? 0,
+            );
         }
 
-        return $turned;
+        return \array_slice($strips, 0, self::MAX_STRIPS);
     }
 
     /** @return array<string, string> name of the network by prefix */

@@ -22,7 +22,7 @@ final readonly class WhatIfView
      * @param string $refused the field whose value was not taken
      * @param string $value what was typed there
      * @param array<string, string> $prefixes name of the network by prefix
-     * @param list<array{name: string, url: string, expect: string, mends: int, breaks: int}> $turned
+     * @param list<EffectStrip> $strips
      * @param string|null $variantUrl where to keep it as a variant
      * @param list<array{name: string, url: string, said: string, drop: Post|null}> $variants
      */
@@ -41,7 +41,7 @@ final readonly class WhatIfView
         public array $prefixes,
         public ?Next $next,
         public bool $tried,
-        public array $turned,
+        public array $strips,
         public ?string $variantUrl,
         public array $variants,
     ) {}

@@ -103,9 +103,18 @@ final class MatrixTest extends AppTestCase
         $this->as('vera');
         $try = ['on' => 'router:core', 'field' => 'rule', 'value' => 'deny tcp port 80 from 10.47.90.0/24 to any'];
         $before = $this->stored()->getRevision();
-        $this->client->request('GET', self::JOB.'/proof/what-if?'.http_build_query($try));
+        $page = $this->client->request('GET', self::JOB.'/proof/what-if?'.http_build_query($try));
         self::assertSelectorTextContains('.next', '31 pairs fail now, 21 with the change: 10 fixed, 0 broken');
         self::assertSelectorTextContains('tbody', 'Guests keep out of the receivers');
+        self::assertSame(
+            ['95 pairs', '14 pairs'],
+            $page->filter('.effect')->each(static fn (Crawler $c): string => (string) preg_replace(
+                '/^\d+ of (\d+ pairs) fail now, \d+ with the change$/D',
+                '$1',
+                (string) $c->attr('aria-label'),
+            )),
+            'all pairs, and the intent that changes, each now and with the change',
+        );
         self::assertSelectorNotExists('form[action$="what-if"][method=post]');
         self::assertSame($before, $this->stored()->getRevision());
         $this->post(self::JOB.'/proof/what-if', $try);
@@ -121,6 +130,18 @@ final class MatrixTest extends AppTestCase
         $this->post(self::JOB.'/proof/what-if', $try);
         self::assertSame($before + 1, $this->stored()->getRevision());
         self::assertSame('10.47.90.0/24', (string) $this->job()->routers['core']->rules[0]->from);
+    }
+
+    public function testWhatIfBeginsWithTheIntentsThatFailAndNamesWhatItChanges(): void
+    {
+        $this->as('vera');
+        $page = $this->client->request('GET', self::JOB.'/proof/what-if');
+        self::assertSame('31 of 95 pairs fail', $page->filter('.effect')->first()->attr('aria-label'));
+        self::assertCount(11, $page->filter('.effect'), 'all pairs, and ten intents that fail');
+        $this->client->request('GET', self::JOB.'/proof/what-if?on=segment:sound&field=querier&value=yes');
+        self::assertSelectorTextContains('.next', 'IGMP querier of Sound, halls and piers: yes');
+        $this->client->request('GET', self::JOB.'/proof/what-if?on=device:hut-phone&field=segment&value=voice-n');
+        self::assertSelectorTextContains('.next', 'Segment of Hut phone: Voice, Northpier');
     }
 
     public function testSeveralChangesAreTriedTogetherChosenByNameAndKeptAsAVariant(): void
