@@ -22,7 +22,8 @@ final class ScheduleController extends JobController
     {
         $number = $request->query->getInt('n');
         $technicians = $number >= 1 && $number <= Resources::MAX_TECHNICIANS ? $number : null;
-        $view = $page->show($context, $technicians, $request->query->getString('place'));
+        $zoom = Zoom::tryFrom($request->query->getString('zoom')) ?? Zoom::Day;
+        $view = $page->show($context, $technicians, $request->query->getString('place'), $zoom);
 
         return $this->page($context, 'bench', 'bench/schedule.html.twig', $view);
     }

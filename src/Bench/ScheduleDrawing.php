@@ -14,13 +14,14 @@ use Vorhut\Core\Schedule\TimeSlot;
 final readonly class ScheduleDrawing
 {
     private const LEFT = 96;
-    private const PER_MINUTE = 48.0;
-    private const MIN = 620;
+    private const MIN = 740;
     private const ROW = 46;
     private const TOP = 26;
     private const LANE = 9;
     private const MAX_LANES = 12;
-    private const TICK = 900;
+    /** Seconds from one time on the clock to the next, the first that leaves room for its letters. */
+    private const TICKS = [60, 300, 900, 1800, 3600, 7200, 14400, 28800, 86400];
+    private const TICK_ROOM = 60.0;
     private const PER_LETTER = 5.7;
 
     /**
@@ -50,8 +51,10 @@ final readonly class ScheduleDrawing
         \DateTimeImmutable $now,
         \DateTimeZone $zone,
         callable $url,
+        Zoom $zoom,
     ): self {
-        $scale = max(self::PER_MINUTE / 60, (self::MIN - self::LEFT) / max(1, $schedule->makespan));
+        $scale = max($zoom->perMinute() / 60, (self::MIN - self::LEFT) / max(1, $schedule->makespan));
+        $tick = self::tick($scale);
         $critical = array_map(static fn (ChainLink $l): int => $l->slot->task, $schedule->chain);
         $blocks = $rows = [];
         foreach ($names as $index => $name) {
@@ -78,8 +81,8 @@ final readonly class ScheduleDrawing
         $lanesAt = self::TOP + \count($names) * self::ROW + 18;
         [$waits, $lanes] = self::waits(schedule: $schedule, job: $job, critical: $critical, scale: $scale, top: $lanesAt);
         $ticks = [];
-        $past = self::TICK - $now->getTimestamp() % self::TICK;
-        for ($at = $past; $at <= $schedule->makespan; $at += self::TICK) {
+        $past = $tick - $now->getTimestamp() % $tick;
+        for ($at = $past; $at <= $schedule->makespan; $at += $tick) {
             $ticks[] = ['x' => self::LEFT + $at * $scale, 'text' => self::clock($now, $zone, $at)];
         }
 
@@ -97,6 +100,12 @@ final readonly class ScheduleDrawing
     public static function clock(\DateTimeImmutable $now, \DateTimeZone $zone, int $seconds): string
     {
         return LocalTime::clock($now->modify(\sprintf('+%d seconds', $seconds)), $zone);
+    }
+
+    /** @param float $scale pixels a second */
+    private static function tick(float $scale): int
+    {
+        return array_find(self::TICKS, static fn (int $seconds): bool => $seconds * $scale >= self::TICK_ROOM) ?? 86400;
     }
 
     /**

@@ -38,7 +38,7 @@ final readonly class SchedulePage
         private ClockInterface $clock,
     ) {}
 
-    public function show(JobContext $context, ?int $technicians, string $place): ScheduleView
+    public function show(JobContext $context, ?int $technicians, string $place, Zoom $zoom = Zoom::Day): ScheduleView
     {
         $units = $this->plan->units($context, $place);
         if (\count($units) > DayPlan::MAX) {
@@ -66,7 +66,24 @@ final readonly class SchedulePage
                     now: $this->clock->now(),
                     zone: $zone,
                     url: $url,
+                    zoom: $zoom,
                 )),
+            zooms: array_map(fn (Zoom $z): array => [
+                'text' => $z->label(),
+                'url' => $this->url($context, 'schedule', array_filter(
+                    ['n' => (string) $technicians, 'place' => $place, 'zoom' => Zoom::Day === $z ? '' : $z->value],
+                    static fn (string $value): bool => '' !== $value,
+                )),
+                'isIt' => $z === $zoom,
+            ], Zoom::cases()),
+            table: [] === $schedule->slots ? null : DayTable::fromSchedule(
+                schedule: $schedule,
+                job: $context->job,
+                names: array_column($people, 'name'),
+                now: $this->clock->now(),
+                zone: $zone,
+                url: $url,
+            ),
             people: $people,
             chain: $this->chain($context, $schedule),
             left: array_map(static fn (LeftOut $l): array => [
@@ -272,6 +289,8 @@ final readonly class SchedulePage
             others: BenchLinks::links($this->urls, $context, 'schedule'),
             counts: [],
             drawing: null,
+            zooms: [],
+            table: null,
             people: [],
             chain: [],
             left: [],

@@ -14,6 +14,7 @@ final readonly class ScheduleView
     /**
      * @param list<Link> $others
      * @param list<array{text: string, url: string, isIt: bool}> $counts how many technicians, to choose from
+     * @param list<array{text: string, url: string, isIt: bool}> $zooms how much of it is in sight
      * @param list<array{name: string, isMe: bool, steps: list<array{at: string, unit: string, step: string, url: string}>}> $people
      * @param list<array{at: string, unit: string, steps: string, because: string}> $chain
      * @param list<array{unit: string, step: string, why: string, url: string}> $left
@@ -27,6 +28,8 @@ final readonly class ScheduleView
         public array $others,
         public array $counts,
         public ?ScheduleDrawing $drawing,
+        public array $zooms,
+        public ?DayTable $table,
         public array $people,
         public array $chain,
         public array $left,

@@ -58,7 +58,7 @@ final readonly class HandOverPage
         $visit = $this->em->getRepository(VisitRun::class)->findOneBy(['job' => $context->stored], ['id' => 'DESC']);
 
         return new HandOverView(
-            summary: \sprintf('%d open, %d of them accepted', \count($open), \count($open) - $left),
+            summary: \sprintf('%s, %d of them accepted', Words::count(\count($open), 'open item'), \count($open) - $left),
             actions: [
                 new Link(text: 'Export documents', url: '#documents', key: 'o'),
                 new Link(text: 'Start visit', url: '#visit', key: 'v'),
@@ -104,7 +104,7 @@ final readonly class HandOverPage
 
         return 0 === $left
             ? new Next('Ready to be signed', 'No open items that are not accepted.')
-            : new Next(Words::count($left, 'open item').' not accepted', 'Fix them, or accept each with a reason.');
+            : new Next(Words::count($left, 'open item').' not accepted', 'Fix them, or accept those of a group together with one reason.');
     }
 
     /**

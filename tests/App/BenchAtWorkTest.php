@@ -289,4 +289,22 @@ final class BenchAtWorkTest extends AppTestCase
             'later' => '1',
         ]);
     }
+
+    /** Every device of the schedule stands in the table of the day, at the time at which its steps are drawn. */
+    public function testTheWholeDayIsReadWithNamesAndTheDrawingIsZoomed(): void
+    {
+        $this->as('ines');
+        $page = $this->client->request('GET', self::JOB.'/bench/schedule?n=3');
+        $names = array_unique($page->filter('table.day td a')->each(static fn (Crawler $a): string => $a->text()));
+        $drawn = array_unique($page->filter('.clock a title')->each(
+            static fn (Crawler $t): string => (string) preg_replace('/^[\d:]+, (.*?): .*$/sD', '$1', $t->text()),
+        ));
+        self::assertGreaterThan(40, \count($names));
+        self::assertEqualsCanonicalizing(array_values($drawn), array_values($names));
+        self::assertCount(4, $page->filter('table.day thead th'), 'the time, and three technicians');
+        $width = (int) $page->filter('.clock svg')->attr('width');
+        $page = $this->client->click($page->selectLink('Single steps')->link());
+        self::assertGreaterThan(3 * $width, (int) $page->filter('.clock svg')->attr('width'));
+        self::assertCount(4, $page->filter('table.day thead th'), 'the number of technicians stays');
+    }
 }
