@@ -22,7 +22,7 @@ final class SceneMoves extends Rule
             if (SceneLook::Static !== $scene->look) {
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('Scene %s has movement; %s holds static scenes only', $scene->name, $plan->job->nameOf($scene->store)),
+                    title: \sprintf('%s has movement; %s holds static scenes only', $scene->name, $plan->job->nameOf($scene->store)),
                     why: 'It would store one moment of it.',
                     devices: [$scene->store],
                     advice: 'Replace it by a static scene, or recall it from the lighting desk.',

@@ -24,7 +24,7 @@ final class SceneSourceMisfit extends Rule
                 yield $this->found(
                     severity: Severity::Error,
                     title: \sprintf(
-                        'Scene %s is planned as "%s", which %s cannot do',
+                        '%s is planned as "%s", which %s cannot do',
                         $scene->name,
                         $scene->source->label(),
                         $plan->job->nameOf($scene->store),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings\Media;
 
+use Vorhut\Core\Apart;
 use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
@@ -24,7 +25,11 @@ final class BatteryTooSmall extends Rule
             }
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('The battery of %s lasts %.1f h; %.1f h are needed', $stream->device->name, $hours, $wants),
+                title: \sprintf(
+                    'The battery of %s lasts %s h; %s h are needed',
+                    $stream->device->name,
+                    ...Apart::figures($hours, $wants, 1),
+                ),
                 why: \sprintf('%d Wh at 85 %% efficiency, load %d W.', $stream->wattHours, $stream->watts),
                 devices: [$stream->device->id],
                 advice: \sprintf('Use a battery of at least %d Wh, or a second one.', ceil((float) $stream->wattHours * $wants / $hours)),

@@ -24,7 +24,9 @@ final class PushAddressWrong extends Rule
                 }
                 yield $this->found(
                     severity: Severity::Error,
-                    title: \sprintf('The stream URL of %s has the %s "%s"', $stream->device->name, $part['part'], $part['given']),
+                    title: '' === $part['given']
+                        ? \sprintf('The stream URL of %s has no %s', $stream->device->name, $part['part'])
+                        : \sprintf('The stream URL of %s has the %s "%s"', $stream->device->name, $part['part'], $part['given']),
                     why: 'The encoder shows that it is sending, and nothing arrives.',
                     devices: [$stream->device->id],
                     advice: \sprintf('Correct the %s; allowed: %s.', $part['part'], $part['wrong']),

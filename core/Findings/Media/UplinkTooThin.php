@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings\Media;
 
+use Vorhut\Core\Apart;
 use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
@@ -40,7 +41,7 @@ final class UplinkTooThin extends Rule
             $change = $this->slower($plan, $streams, $loads, $sum - $usable);
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s: %.1f Mbit/s planned, limit %.1f Mbit/s', $uplink->name, $sum / 1000, $usable / 1000),
+                title: \sprintf('%s: %s Mbit/s planned, limit %s Mbit/s', $uplink->name, ...Apart::figures($sum / 1000, $usable / 1000, 1)),
                 why: implode(', ', $names).', retransmissions included.',
                 devices: array_map(strval(...), array_keys($loads)),
                 advice: null === $change ? 'Send fewer streams over it, or plan another uplink.' : $change->title.'.',

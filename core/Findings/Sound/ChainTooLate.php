@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings\Sound;
 
+use Vorhut\Core\Apart;
 use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
@@ -31,7 +32,7 @@ final class ChainTooLate extends Rule
                     severity: Severity::Error,
                     title: $isEarly
                         ? \sprintf('%s: total latency %.1f ms, at least %.1f ms needed', $chain->name, $total, $sum->earliestMs())
-                        : \sprintf('%s: total latency %.1f ms, limit %.1f ms', $chain->name, $total, (float) $limit),
+                        : \sprintf('%s: total latency %s ms, limit %s ms', $chain->name, ...Apart::figures($total, (float) $limit, 1)),
                     why: ChainFor::Picture === $chain->for
                         ? \sprintf('The video has %.1f ms.', $chain->pictureMs ?? 0.0)
                         : 'Performers hear themselves late.',

@@ -29,7 +29,7 @@ final class CapacityExceeded extends Rule
                     title: \sprintf('%s: %s planned %d, licensed %d', $device->name, $capacity->name, $of['used'], $of['allowed']),
                     why: 'Those above the limit are refused.',
                     devices: [$device->id],
-                    advice: $plan->licences()->order($device, $capacity, $of['used'] - $of['allowed']).' Or plan fewer.',
+                    advice: rtrim($plan->licences()->order($device, $capacity, $of['used'] - $of['allowed']), '.').', or plan fewer.',
                     value: $capacity->id,
                 );
             }

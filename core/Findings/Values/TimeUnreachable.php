@@ -72,7 +72,7 @@ final class TimeUnreachable extends Rule
 
         return $verdict->isOk() || Outcome::Refused === $verdict->outcome
             ? ''
-            : $verdict->cause->text ?? 'The reply does not come back.';
+            : rtrim($verdict->cause->text ?? 'The reply does not come back', '.').'.';
     }
 
     private static function isOfTheClock(Setting $setting): bool

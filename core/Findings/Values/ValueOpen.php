@@ -31,7 +31,7 @@ final class ValueOpen extends Rule
             $asked = array_values(array_unique(array_filter($asked, static fn (string $who): bool => '' !== $who)));
             yield $this->found(
                 severity: Severity::Warning,
-                title: \sprintf('%s of %s: not set', implode(', ', $names), $device->name),
+                title: \sprintf('%s of %s: not set', ucfirst(implode(', ', $names)), $device->name),
                 why: 'The steps that need it cannot be done.',
                 devices: [$device->id],
                 advice: [] === $asked

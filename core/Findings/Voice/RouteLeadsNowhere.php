@@ -11,6 +11,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Findings\Severity;
 use Vorhut\Core\Job\CallTarget;
+use Vorhut\Core\Job\ExtensionKind;
 use Vorhut\Core\Job\RouteDirection;
 use Vorhut\Core\Job\Trunk;
 use Vorhut\Core\Job\VoiceRoute;
@@ -56,7 +57,14 @@ final class RouteLeadsNowhere extends Rule
     {
         $extension = $plan->job->extensions[$target->number] ?? null;
         if (null !== $extension && !$target->fits($extension)) {
-            $title = \sprintf('%s leads to %s, but %s is: %s', $who, $target, $target->number, $extension->kind->label());
+            $wanted = ExtensionKind::from($target->kind)->label();
+            $title = \sprintf(
+                '%1$s leads to the %2$s %3$s, but extension %3$s has the type “%4$s”',
+                $who,
+                $wanted,
+                $target->number,
+                $extension->kind->label(),
+            );
             yield $this->finding($title, 'Set the destination to an existing extension.', $list, $id);
         }
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Vorhut\Core\Findings\Wiring;
 
+use Vorhut\Core\Apart;
 use Vorhut\Core\Findings\About;
 use Vorhut\Core\Findings\Plan;
 use Vorhut\Core\Findings\Rule;
@@ -48,7 +49,11 @@ final class LinkOverloaded extends Rule
             $change = $tried++ < self::MAX_TRIED ? $lighter->mend($line) : null;
             yield $this->found(
                 severity: Severity::Error,
-                title: \sprintf('%s: %.1f Mbit/s planned, limit %.1f Mbit/s', $what, $line->kbps / 1000, $line->limitKbps / 1000),
+                title: \sprintf(
+                    '%s: %s Mbit/s planned, limit %s Mbit/s',
+                    $what,
+                    ...Apart::figures($line->kbps / 1000, $line->limitKbps / 1000, 1),
+                ),
                 why: \sprintf('%s%s: %s.', $way, '' === $line->moment ? '' : ', at '.$line->moment, implode(', ', $names)),
                 devices: $isLink ? [] : [$unit],
                 advice: null === $change ? 'Reduce the streams, send them as multicast, or install a faster link.' : $change->title.'.',

@@ -14,6 +14,7 @@ use Vorhut\Core\Findings\Rule;
 use Vorhut\Core\Findings\Rules;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Record\Json;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\Jobs;
 
 final class CheckTest extends TestCase
@@ -82,6 +83,11 @@ final class CheckTest extends TestCase
         );
     }
 
+    public function testEachFindingOfTheDemoIsTwoSentencesWhateverThingsAreCalled(): void
+    {
+        FindingWords::assertRead(Jobs::demo(), null, new \DateTimeImmutable('2026-11-26'));
+    }
+
     public function testTheCleanJobHasNone(): void
     {
         self::assertSame([], Check::run(JobFile::read(Jobs::demoText('skerry-slip'), ShippedProfiles::load())));
@@ -139,6 +145,7 @@ final class CheckTest extends TestCase
     #[DataProvider('singles')]
     public function testRuleFindsAndLeavesAlone(string $rule, string $bad, string $good): void
     {
+        FindingWords::assertRead(self::job($bad), $rule);
         self::assertContains($rule, self::rules(self::job($bad)));
         self::assertNotContains($rule, self::rules(self::job($good)));
     }

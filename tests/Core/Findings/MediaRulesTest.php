@@ -10,6 +10,7 @@ use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
+use Vorhut\Tests\Support\FindingWords;
 
 /** Rules about pictures, lights and groups, each where it speaks and where it is silent; the change that is offered mends it. */
 final class MediaRulesTest extends TestCase
@@ -66,6 +67,7 @@ final class MediaRulesTest extends TestCase
         $job = JobFile::read(json_encode($plan, \JSON_THROW_ON_ERROR), ShippedProfiles::load());
         $found = array_values(array_filter(Check::run($job), static fn (Finding $f): bool => $f->rule === $rule));
         self::assertCount(null === $says ? 0 : 1, $found);
+        FindingWords::assertRead($job, $rule);
         foreach ($found as $finding) {
             self::assertStringContainsString((string) $says, $finding->title.' '.$finding->advice);
             if (null !== $finding->change) {

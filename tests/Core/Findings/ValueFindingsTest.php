@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\Units;
 
 /** Each rule about values, pairings, licences and kinds: once where it must speak, once where it must be silent. */
@@ -134,7 +135,7 @@ final class ValueFindingsTest extends TestCase
         $pair = ['pairings' => [['id' => 'p', 'coupling' => 'c', 'from' => 'a', 'to' => 'b']]];
         $found = Check::run(Units::job($kind, ['a' => [], 'b' => []], $pair));
         $advice = array_values(array_filter($found, static fn (Finding $f): bool => 'capacity-exceeded' === $f->rule))[0]->advice ?? '';
-        self::assertSame('Order 8 more (Further inputs, sold in steps of 8). Or plan fewer.', $advice);
+        self::assertSame('Order 8 more (Further inputs, sold in steps of 8), or plan fewer.', $advice);
     }
 
     /** @return iterable<string, array{string, array<string, mixed>, array<string, mixed>, array<string, mixed>, bool}> */
@@ -166,6 +167,7 @@ final class ValueFindingsTest extends TestCase
         $job = Units::job($kinds, $units, $more);
         $today = new \DateTimeImmutable('2026-11-26 15:00', new \DateTimeZone('Europe/Oslo'));
         $found = array_filter(Check::run($job, null, $today), static fn (Finding $f): bool => $f->rule === $rule);
+        FindingWords::assertRead($job, $rule, $today);
         self::assertSame($speaks, [] !== $found, implode(', ', array_column($found, 'title')));
         foreach ($found as $finding) {
             self::assertNotSame([], $finding->devices);

@@ -12,6 +12,7 @@ use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Findings\Section;
 use Vorhut\Core\Record\Json;
+use Vorhut\Tests\Support\FindingWords;
 
 /** @phpstan-type Voice array<string, list<array<string, mixed>>> */
 final class VoiceRulesTest extends TestCase
@@ -110,13 +111,13 @@ final class VoiceRulesTest extends TestCase
         ];
         yield 'another kind' => [
             self::add('routes', ['id' => 'in', 'direction' => 'in', 'digitMap' => '5', 'to' => 'group:203']),
-            ['in leads to group:203, but 203 is: conference room'],
+            ['in leads to the ring group 203, but extension 203 has the type “conference room”'],
         ];
         yield 'who comes otherwise is of another kind' => [self::set('extensions', 0, ['otherwise' => 'group:202']), [
-            '201 leads to group:202, but 202 is: analogue socket',
+            '201 leads to the ring group 202, but extension 202 has the type “analogue socket”',
         ]];
         yield 'fallback of another kind' => [self::set('trunks', 0, ['fallback' => 'fax:203']), [
-            'line leads to fax:203, but 203 is: conference room',
+            'line leads to the fax 203, but extension 203 has the type “conference room”',
         ]];
         yield 'no socket' => [self::set('extensions', 0, ['port' => null]), [
             '201: its socket does not exist: Phone system has 1a, 1b, 2a, 2b',
@@ -173,7 +174,9 @@ final class VoiceRulesTest extends TestCase
         ]];
         $file = ['format' => 'vorhut-job', 'version' => 1, 'job' => ['name' => 'T'], 'devices' => [$system],
             'voice' => $spoil(self::VOICE)];
-        $findings = Check::run(JobFile::read(Json::pretty($file), ShippedProfiles::load()));
+        $job = JobFile::read(Json::pretty($file), ShippedProfiles::load());
+        FindingWords::assertRead($job);
+        $findings = Check::run($job);
         $ofVoice = array_filter($findings, static fn (Finding $f): bool => Section::Voice === $f->stop);
         self::assertSame($titles, array_values(array_map(static fn (Finding $f): string => $f->title, $ofVoice)));
         $ids = array_map(static fn (Finding $f): string => $f->id(), $ofVoice);

@@ -10,6 +10,7 @@ use Vorhut\App\Plan\ShippedProfiles;
 use Vorhut\Core\Exchange\JobFile;
 use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\Units;
 
 /** Switches, cables, power and streams: what speaks, and what must not. */
@@ -52,7 +53,7 @@ final class WiringRulesTest extends TestCase
         $flow = static fn (int $kbps): array => ['links' => [['mbps' => 10] + self::LINK], 'flows' => [
             ['id' => 'f', 'from' => 'device:u', 'to' => ['device:v'], 'kbps' => $kbps],
         ]];
-        yield 'too much' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7001), 'limit 7.0 Mbit/s'];
+        yield 'too much' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7001), '7.001 Mbit/s planned, limit 7.000 Mbit/s'];
         yield 'the smallest change' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(9100), 'Send "f" with 7 Mbit/s.'];
         yield 'as much as may be' => ['link-overloaded', ['u' => 'x/1', 'v' => 'y/1'], $flow(7000), null];
         $second = ['id' => 'm', 'from' => 'y/more', 'to' => 'x/2'];
@@ -100,6 +101,7 @@ final class WiringRulesTest extends TestCase
         $job = JobFile::read(str_replace('"a"', '"'.$segment.'"', JobFile::write($job)), ShippedProfiles::load());
         $found = array_values(array_filter(Check::run($job), static fn (Finding $f): bool => $f->rule === $rule));
         self::assertCount(null === $says ? 0 : 1, $found);
+        FindingWords::assertRead($job, $rule);
         foreach ($found as $finding) {
             if (null !== $finding->change) {
                 $left = array_column(Check::run($job->with($finding->change)), 'rule');
