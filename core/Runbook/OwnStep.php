@@ -51,8 +51,10 @@ final class OwnStep
     {
         $keypad = $context->keypad($of->way, $of->keypad);
         $keys = null === $keypad ? $general->keys : $context->typing($values, $keypad);
-        if ('' !== $of->types && null !== $keypad) {
-            $keys[] = StepKeys::typing($of->id, $context->said($of->title), $context->said($of->types), $keypad);
+        $types = $context->said($of->types);
+        // What is open cannot be typed.
+        if ('' !== $types && null !== $keypad && !str_contains($types, RunbookContext::OPEN)) {
+            $keys[] = StepKeys::typing($of->id, $context->said($of->title), $types, $keypad);
         }
         foreach ($context->profile->shortcuts as $shortcut) {
             if (\in_array($shortcut->id, $of->shortcuts, true)) {

@@ -25,6 +25,9 @@ use Vorhut\Core\Setting\SettingValue;
 /** What lies on the bench with one unit: its kind, its values, its partners, and how the laptop gets to it. */
 final class RunbookContext
 {
+    /** What stands in a text for a value that nobody has planned. */
+    public const OPEN = '(not set)';
+
     public readonly Job $job;
 
     public readonly DeviceProfile $profile;
@@ -175,7 +178,7 @@ final class RunbookContext
                 ? $this->settings->facts->value($this->device, substr($name, 1))
                 : $this->value($name)?->shown();
             $said = \is_array($value) ? implode(', ', $value) : (string) $value;
-            $known['{'.$name.'}'] = '' === $said ? '(not set)' : $said;
+            $known['{'.$name.'}'] = '' === $said ? self::OPEN : $said;
         }
 
         return strtr($text, $known);

@@ -53,7 +53,8 @@ final class RunbookMarkdown
             $lines[] = '  you should see: '.$see;
         }
         foreach ($step->causes as $cause) {
-            $lines[] = \sprintf('  if %s: %s. Check: %s Fix: %s', $cause->see, $cause->because, $cause->test, $cause->mend);
+            $check = '' === $cause->test ? '' : ' Check: '.$cause->test;
+            $lines[] = \sprintf('  if %s: %s.%s Fix: %s', $cause->see, $cause->because, $check, $cause->mend);
         }
         foreach ($step->record as $record) {
             $lines[] = \sprintf('  record: %s', $record->label);

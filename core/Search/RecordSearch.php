@@ -68,9 +68,15 @@ final class RecordSearch
             rank: $best[0],
             kind: null === $owner ? $list->name : Lists::forType(Device::class)->name,
             id: $owner ?? $id,
-            title: '' === $title ? $id : $title,
+            title: '' === $title ? self::untitled($list, $id) : $title,
             detail: implode(' · ', array_filter($parts, static fn (string $p): bool => '' !== $p)),
         );
+    }
+
+    /** What a record without a name is called: its number where it has one, and no id. */
+    private static function untitled(RecordList $list, string $id): string
+    {
+        return 'id' === $list->key ? ucfirst($list->one) : $id;
     }
 
     /** @param bool $isKey whether the record is called so */

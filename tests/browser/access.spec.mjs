@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { misplaced } from './measure.mjs';
 import { expect, job, login, test } from './support.mjs';
+import { unspoken } from './words.mjs';
 
 const views = [
     '/',
@@ -10,6 +11,7 @@ const views = [
     `${job}/cables`,
     `${job}/cables/list`,
     `${job}/light`,
+    `${job}/lists/fixtures`,
     `${job}/media`,
     `${job}/chains`,
     `${job}/rooms`,
@@ -91,6 +93,7 @@ const look = async (page, view, isLookedAtInTheDark) => {
     await page.setViewportSize({ width: 1280, height: 844 });
     await page.emulateMedia({ colorScheme: 'light' });
     await page.goto(view);
+    found.push(...(await unspoken(page)));
     if (different.includes(view)) found.push(...(await faultsOn(page, all)));
     if (isLookedAtInTheDark) {
         await page.emulateMedia({ colorScheme: 'dark' });
@@ -106,7 +109,7 @@ const look = async (page, view, isLookedAtInTheDark) => {
 };
 
 for (const half of [0, 1]) {
-    test(`no view has a serious accessibility fault, is cut, or lies over itself, half ${half + 1}`, async ({ page }) => {
+    test(`no view has a serious accessibility fault, is cut, lies over itself, or speaks in ids, half ${half + 1}`, async ({ page }) => {
         test.setTimeout(900_000);
         const faults = half === 0 ? await look(page, '/login', true) : [];
         await login(page);

@@ -45,6 +45,18 @@ final class RunbookTest extends TestCase
         $runbook = (new Runbooks(new Settings($job)))->runbook($job->devices['unit']);
         self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', implode("\n", [...self::texts($runbook->steps)]));
         self::assertDoesNotMatchRegularExpression('/\{@?[a-z][a-z0-9-]*\}/', RunbookMarkdown::write($runbook, true));
+        $ids = array_filter(
+            array_column($job->profileOf($job->devices['unit'])->settings, 'id'),
+            static fn (string $id): bool => str_contains($id, '-') && !\in_array($id, ['frame-rate', 'sample-rate', 'auto-answer'], true),
+        );
+        foreach (explode("\n", RunbookMarkdown::write($runbook, true)) as $line) {
+            // Keys are said one by one; what is typed stands in marks of its own.
+            $text = (string) preg_replace(['/^  keys for .*$/', '/`[^`]*`/'], ['', 'X'], $line);
+            self::assertDoesNotMatchRegularExpression('/\S  | [.,;]|\(\)|“”|""|\bnull\b|: *\.|\bof +\.$/', $text);
+            preg_match_all('/[\w-]+/', $text, $words);
+            self::assertSame([], array_values(array_intersect($ids, $words[0])), $line);
+            self::assertStringNotContainsString('keys for (', $line, 'what is not set cannot be typed');
+        }
     }
 
     /** Whatever the kind: nobody is told to log in without being told with what, and no value is typed under two names. */

@@ -20,6 +20,7 @@ final class JobSearchTest extends TestCase
         "locations": [{"id": "hall", "name": "Hall"}, {"id": "7", "name": "Booth"}],
         "segments": [{"id": "voice", "name": "Voice hall", "vlan": 20, "subnets": [{"prefix": "10.9.20.0/24"}]}],
         "switches": [{"id": "sw-1", "name": "Hall switch", "ports": [{"name": "uplink-west"}]}],
+        "rules": [{"id": "hall-loud", "setting": "volume", "value": 8, "reason": "People dance there."}],
         "circuits": [{"id": "c-4", "name": "Stage left", "amps": 16}],
         "devices": [
             {
@@ -49,6 +50,7 @@ final class JobSearchTest extends TestCase
         yield 'a call route' => ['out by', 'routes', 'out', 'Call route'];
         yield 'opening hours' => ['box office', 'hours', 'open', 'Set of opening hours'];
         yield 'a power circuit' => ['stage left', 'circuits', 'c-4', 'Power circuit'];
+        yield 'what has no name by its text' => ['dance', 'rules', 'hall-loud', 'Setting rule · Reason People dance there.'];
         yield 'a location whose id is digits' => ['booth', 'locations', '7', 'Location'];
         yield 'who has a number' => ['rasmus ek', 'devices', 'desk', 'Hall desk phone · Person Rasmus Ek'];
         yield 'a number without a device' => ['2090', 'extensions', '2090', ''];
@@ -77,6 +79,11 @@ final class JobSearchTest extends TestCase
         );
         self::assertSame('Extension 2001 Hall desk', JobSearch::find(self::job(), [], '2001')[0]->title);
         self::assertSame('Extension block', explode(' · ', JobSearch::find(self::job(), [], '2001')[1]->detail)[0]);
+    }
+
+    public function testNothingIsCalledByAnId(): void
+    {
+        self::assertSame(['Setting rule'], array_column(JobSearch::find(self::job(), [], 'dance'), 'title'));
     }
 
     public function testAFewCharactersAreNotFoundInsideOfEverything(): void
