@@ -19,8 +19,10 @@ const escape = () => {
     const focused = document.activeElement;
     const pane = byId('why-inner');
     if (keys && !keys.hidden) keys.hidden = true;
-    else if (hits?.childElementCount) hits.replaceChildren();
-    else if (isTyping(focused) && !focused.closest('td.cell')) focused.blur();
+    else if (hits?.childElementCount) {
+        hits.replaceChildren();
+        focused?.blur();
+    } else if (isTyping(focused) && !focused.closest('td.cell')) focused.blur();
     else if (pane?.dataset.empty) pane.innerHTML = '';
 };
 

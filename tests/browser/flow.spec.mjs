@@ -124,8 +124,16 @@ test('the jump field finds a MAC in any notation and opens it on Enter', async (
     await expect(page.locator('#hits a')).toHaveText([/Berth 1 camera/]);
     await page.keyboard.press('Enter');
     await expect(page.locator('#why-inner h2')).toHaveText('Berth 1 camera');
+    await page.keyboard.press('/');
+    await page.keyboard.type('carrier');
+    await expect(page.locator('#hits a').first()).toContainText('Trunk');
+    await page.keyboard.press('Escape');
     await page.keyboard.press('g');
     await page.keyboard.press('p');
+    await expect(page.getByRole('heading', { name: 'Proof' })).toBeVisible();
+    await page.goBack();
+    await expect(page.locator('#why-inner h2')).toHaveText('Berth 1 camera');
+    await page.goForward();
     await expect(page.getByRole('heading', { name: 'Proof' })).toBeVisible();
     await page.keyboard.press('?');
     await expect(page.locator('#keys')).toBeVisible();
