@@ -29,6 +29,8 @@ final readonly class DatesPage
     private const WIDTH = 740;
     private const LEFT = 20;
     private const ROW = 22;
+    /** Between a mark and its text. */
+    private const BESIDE = 20;
     private const TOP = 34;
     private const MAX_TICKS = 6;
 
@@ -112,7 +114,7 @@ final readonly class DatesPage
      * @param list<DateAhead> $dates
      * @param callable(int): float $x
      *
-     * @return list<array{x: float, y: int, text: string, when: string, isOver: bool, anchor: string}>
+     * @return list<array{x: float, y: int, text: string, when: string, isOver: bool, anchor: string, room: float}>
      */
     private function marks(JobContext $context, array $dates, callable $x): array
     {
@@ -126,6 +128,7 @@ final readonly class DatesPage
                 'when' => \sprintf('%s, %s', $this->day($context, $date->on), $date->when()),
                 'isOver' => $date->days < 0,
                 'anchor' => $at > self::WIDTH / 2 ? 'end' : 'start',
+                'room' => max($at, self::WIDTH - $at) - self::BESIDE,
             ];
         }
 

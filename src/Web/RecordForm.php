@@ -97,7 +97,8 @@ final readonly class RecordForm
             $field instanceof NamedValues, $field instanceof Texts => 'area',
             [] !== $options || $field instanceof Refers => 'select',
             // Longer than a phone is wide.
-            null === $field->width() && !$field instanceof Name && mb_strlen($text) > self::USUAL_SIZE => 'area',
+            null === $field->width() && !$field instanceof Name && mb_strlen($text) > self::USUAL_SIZE,
+            mb_strlen($text) > self::MAX_SIZE => 'area',
             default => 'text',
         };
 
