@@ -11,7 +11,15 @@ use Vorhut\App\Web\View\Next;
 final readonly class DatesView
 {
     /**
-     * @param list<array{x: float, y: int, text: string, when: string, isOver: bool, anchor: string, room: float}> $marks on the line of days
+     * @param list<array{
+     *     x: float,
+     *     y: int,
+     *     text: string,
+     *     when: string,
+     *     isOver: bool,
+     *     anchor: string,
+     *     room: float,
+     * }> $marks on the line of days
      * @param list<array{x: float, text: string}> $ticks
      * @param list<array{title: string, when: string, on: string, todo: string, tone: string}> $dates
      * @param list<array<string, string>> $licences unit, url, name, kind, tied, until, state, todo, tone
