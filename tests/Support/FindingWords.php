@@ -110,7 +110,7 @@ final class FindingWords
     private static function renamed(Job $job, \Closure $name): Job
     {
         $data = Json::object(JobFile::write($job));
-        $count = 0;
+        $number = 1;
         foreach (Lists::all() as $list) {
             $records = $job->records[$list->name] ?? [];
             if ('profiles' === $list->name || [] === $records) {
@@ -118,7 +118,8 @@ final class FindingWords
             }
             $renamed = [];
             foreach ($records as $record) {
-                $renamed[] = isset($list->type()->fields['name']) ? [...$record, 'name' => $name(++$count)] : $record;
+                $renamed[] = isset($list->type()->fields['name']) ? [...$record, 'name' => $name($number)] : $record;
+                ++$number;
             }
             if ('' === $list->section) {
                 $data[$list->name] = $renamed;

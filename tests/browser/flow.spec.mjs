@@ -253,7 +253,7 @@ test('a newcomer begins a job: segment, list, addresses, bench', async ({ page }
     await expect(page.getByLabel('Prefix')).toHaveValue('10.47.81.0/24');
     await page.getByLabel('Gateway').fill('10.47.81.1');
     await page.getByRole('button', { name: 'Save' }).click();
-    await expect(page.locator('svg.ruler')).toBeVisible();
+    await expect(page.locator('.rulerbox svg.ruler')).toBeVisible();
     await page.keyboard.press('g');
     await page.keyboard.press('d');
     await page.getByRole('link', { name: 'Paste a list' }).click();
