@@ -17,7 +17,7 @@ use Vorhut\Core\Record\Json;
 #[SkipDatabaseRollback]
 final class TwoWritersTest extends AppTestCase
 {
-    private const ROUNDS = 60;
+    private const ROUNDS = 30;
 
     /** @var list<array{Process, InputStream}> */
     private array $writers = [];
