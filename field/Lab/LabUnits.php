@@ -165,6 +165,6 @@ final class LabUnits
             }
         }
 
-        return $isPlanned ? '' : 'nobody of that name is planned beside it';
+        return $isPlanned ? '' : 'no device of that name is planned';
     }
 }

@@ -27,7 +27,7 @@ enum UnitFault: string
             self::Off => 'is switched off',
             self::NoGateway => 'has lost its gateway',
             self::WrongMask => 'has a wrong mask',
-            self::Exchanged => 'was exchanged for another',
+            self::Exchanged => 'was replaced by another',
             self::OtherFirmware => 'has another firmware',
         };
     }

@@ -54,7 +54,7 @@ final readonly class DialProber
         $from = null === $unit ? null : $this->lab->extensionOf($unit)?->number;
         $agent = null === $trunk ? $this->phone($unit) : $this->carrier($trunk);
         if (null === $agent || null === $number || $plan->asksForHelp($number)) {
-            return [ProbeStatus::Silent, ['why' => 'one of them has no number, or it is one for help']];
+            return [ProbeStatus::Silent, ['why' => 'one of them has no extension, or it is an emergency number']];
         }
         $isFax = ProbeKind::Fax === $question->kind;
         if ($isFax && null !== $unit) {
@@ -124,10 +124,10 @@ final readonly class DialProber
     {
         $fax = $call->fax;
 
-        return null === $fax ? ['T.38' => 'not gone over'] : [
-            'T.38' => 'both have gone over',
+        return null === $fax ? ['T.38' => 'not failed over'] : [
+            'T.38' => 'both have failed over',
             'pages confirmed' => (string) $fax->pages,
-            'packets back' => \sprintf('%d, %d lost, %d made good', $fax->udptl->received, $fax->udptl->lost, $fax->udptl->recovered),
+            'packets returned' => \sprintf('%d, %d lost, %d made good', $fax->udptl->received, $fax->udptl->lost, $fax->udptl->recovered),
         ];
     }
 

@@ -56,7 +56,7 @@ final readonly class SceneProber
                 return [ProbeStatus::Answered, ['slots' => self::SLOTS.' as sent']];
             }
             if ('OK' !== $kept) {
-                return [ProbeStatus::Strange, ['kept' => $kept]];
+                return [ProbeStatus::Strange, ['stored' => $kept]];
             }
             $second = new E131Data(
                 cid: $cid,
@@ -80,16 +80,13 @@ final readonly class SceneProber
             $told = $this->say($target, $from, 'SHOW '.self::SCENE);
             $shown = $this->say($target, $from, \sprintf('SLOTS %d 1 %d', $universe, self::SLOTS));
             $this->say($target, $from, 'SHOW 0');
-            $scene = match (true) {
-                'NO what comes in overrides' === $told => 'kept; what comes in overrides it',
-                'OK '.$wanted === $shown => 'kept, and shown again',
-                default => 'shown otherwise: '.$shown,
+            [$status, $scene] = match (true) {
+                'NO what comes in overrides' === $told => [ProbeStatus::Answered, 'stored; incoming data overrides it'],
+                'OK '.$wanted === $shown => [ProbeStatus::Answered, 'stored and recalled'],
+                default => [ProbeStatus::Strange, 'shown differently: '.$shown],
             };
 
-            return [str_starts_with($scene, 'kept') ? ProbeStatus::Answered : ProbeStatus::Strange, [
-                'slots' => self::SLOTS.' as sent',
-                'scene' => $scene,
-            ]];
+            return [$status, ['slots' => self::SLOTS.' as sent', 'scene' => $scene]];
         } finally {
             $udp->close();
         }

@@ -53,7 +53,7 @@ final readonly class SipProber implements Talker
             $dials => (new DialProber($this->job, $this->lab, $this->seconds))->ask($question),
             null !== $from && ProbeKind::Ring === $question->kind => $this->ring($from),
             null !== $from && ProbeKind::Dial === $question->kind => $this->dial($from, $this->lab->calledBy($from, $question->to)),
-            null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is no device']],
+            null === $from || null === $to => [ProbeStatus::Silent, ['why' => 'one of them is not a device']],
             ProbeKind::File === $question->kind => $this->files->ask($from, $to),
             ProbeKind::Register === $question->kind => $this->register($from),
             default => $this->call($from, $to, ProbeKind::Page === $question->kind),
@@ -103,7 +103,7 @@ final readonly class SipProber implements Talker
             }
         }
 
-        return [ProbeStatus::Silent, ['why' => 'no other phone is there to ring it']];
+        return [ProbeStatus::Silent, ['why' => 'no other phone to call from']];
     }
 
     /**
@@ -122,7 +122,7 @@ final readonly class SipProber implements Talker
             }
             [$status, $heard] = $this->talk($agent, $placed->call, $phone, true);
 
-            return [$status, $evidence + $heard + ['beyond the phone' => 'by cord: who stands there hears it']];
+            return [$status, $evidence + $heard + ['beyond the phone' => 'audible at the device only: connected by a cord']];
         } finally {
             $agent?->stop();
         }
@@ -139,7 +139,7 @@ final readonly class SipProber implements Talker
         $at = null === $callee ? null : $this->lab->addressOf($callee);
         $agent = null === $at ? null : $this->lab->byAddress($caller, 0, fn (): LabSip => $this->lab, callee: $at);
         if (null === $agent) {
-            return [ProbeStatus::Silent, ['why' => 'nobody gets it']];
+            return [ProbeStatus::Silent, ['why' => 'no receiver']];
         }
         $agent->start();
         try {

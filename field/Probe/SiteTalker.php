@@ -65,7 +65,7 @@ final readonly class SiteTalker implements Talker
         $from = $this->job->devices[$question->from] ?? null;
         $to = $this->job->devices[$question->to] ?? null;
         [$status, $evidence] = match (true) {
-            null === $from || null === $to => [ProbeStatus::Untried, ['why' => 'one of them is no device']],
+            null === $from || null === $to => [ProbeStatus::Untried, ['why' => 'one of them is not a device']],
             ProbeKind::File === $question->kind => $this->file($from, $to),
             ProbeKind::Register === $question->kind => $this->register($from),
             default => $this->call($from, $to),
@@ -130,7 +130,7 @@ final readonly class SiteTalker implements Talker
             array_map(static fn (ClientTransaction $try) => $try->cancel(), $tries);
             delay($this->seconds / 2);
             if (null === $placed && $rings) {
-                return [ProbeStatus::Untried, $evidence + ['why' => 'it rang and nobody picked up, so no sound was tried']];
+                return [ProbeStatus::Untried, $evidence + ['why' => 'it rang and was not answered; audio not tested']];
             }
 
             return [null === $placed ? ProbeStatus::Silent : ProbeStatus::Refused, $evidence];
@@ -176,7 +176,7 @@ final readonly class SiteTalker implements Talker
         $taken = TakenFile::read($this->renderer, $this->job, $file, $got['text']);
         $isOwn = null !== $taken && $taken->number === Extension::ofUnit($this->job, $unit)?->number;
         $evidence['compared with the plan'] = match (true) {
-            null === $taken => 'another text than would be written now',
+            null === $taken => 'differs from the file rendered now',
             $isOwn => 'as planned',
             default => 'it is for '.$taken->number,
         };

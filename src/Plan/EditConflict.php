@@ -44,7 +44,7 @@ final class EditConflict extends \RuntimeException
     /** @param bool $undone whether it could be undone, had it not been already */
     public static function notNow(bool $undone): self
     {
-        return new self($undone ? 'It is undone already.' : 'There is nothing in it that can go back or forth.');
+        return new self($undone ? 'It is undone already.' : 'Nothing in it can be undone or redone.');
     }
 
     public static function jobGone(): self

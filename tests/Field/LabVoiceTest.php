@@ -247,7 +247,7 @@ final class LabVoiceTest extends TestCase
         self::assertStringContainsString('6 of 6 licensed got in and hear, one more: 486', $room[1]);
         self::assertSame(PairVerdict::Through, $ring[0] ?? null, $ring[1] ?? '');
         self::assertStringContainsString('INVITE 2009: 200', $ring[1]);
-        self::assertStringContainsString('who stands there hears it', $ring[1]);
+        self::assertStringContainsString('connected by a cord', $ring[1]);
     }
 
     /** A conference that takes more, or fewer, than are planned is not proven by one call that gets in. */

@@ -204,7 +204,7 @@ final class LightTest extends TestCase
                 return true;
             });
             self::assertSame('through', $seen['light-desk>hall-scenes'] ?? '', $evidence['light-desk>hall-scenes'] ?? '');
-            self::assertStringContainsString('scene: kept, and shown again', $evidence['light-desk>hall-scenes'] ?? '');
+            self::assertStringContainsString('scene: stored and recalled', $evidence['light-desk>hall-scenes'] ?? '');
             self::assertSame('through', $seen['light-desk>pier-light'] ?? '', $evidence['light-desk>pier-light'] ?? '');
             self::assertSame('through', $seen['berth-2>camera-station'] ?? '', $evidence['berth-2>camera-station'] ?? '');
             $watched = $evidence['berth-2>camera-station'] ?? '';
@@ -219,7 +219,7 @@ final class LightTest extends TestCase
             self::assertSame('NO 3 numbers are wanted', $says($node, 'SLOTS 1 x 2'));
             $bar = self::at($lab, $job, 'crew-bar');
             self::assertSame('NO firmware family does not match', $says($bar, 'PAIR crew-panel'));
-            self::assertSame('NO nobody of that name is planned beside it', $says($bar, 'PAIR berth-1'));
+            self::assertSame('NO no device of that name is planned', $says($bar, 'PAIR berth-1'));
             $projector = self::at($lab, $job, 'departures');
             self::assertSame(['OK OFF', 'NO it is off', 'OK ON', 'OK 3', 'OK 3', 'NO 1 to 4 or ASK'], array_map(
                 static fn (string $line): string => $says($projector, $line),

@@ -115,7 +115,7 @@ final class SiteTalkerTest extends TestCase
         $job = self::job();
         $renamed = $job->with(new ChangeSet('', [$job->edit(Extension::class, '2001', ['name' => 'Another'])]));
         $other = $this->ask(kind: ProbeKind::File, from: 'ticket-1', to: 'pbx', secret: null, job: $renamed);
-        self::assertSame('another text than would be written now', $other->evidence['compared with the plan']);
+        self::assertSame('differs from the file rendered now', $other->evidence['compared with the plan']);
         self::assertSame(ProbeStatus::Strange, $other->status);
     }
 
