@@ -25,9 +25,9 @@ final readonly class FirstContactRisks
         if ([] !== $twins && null !== $factory) {
             $risks[] = [
                 'risk' => \sprintf(
-                    '%d more in this job %s the factory address %s.',
+                    '%d more %s the factory address %s.',
                     \count($twins),
-                    1 === \count($twins) ? 'leaves' : 'leave',
+                    1 === \count($twins) ? 'device of this job has' : 'devices of this job have',
                     $factory->address,
                 ),
                 'do' => 'One at a time: power on, address, restart, confirm at the new address, next.',

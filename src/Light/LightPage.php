@@ -100,7 +100,7 @@ final readonly class LightPage
                 $senders,
             );
             $to = array_map(static fn (Device $d): string => $d->name, $takers[$universe] ?? []);
-            $ways[$universe] = implode(', ', $from).' → '.([] === $to ? 'nobody' : implode(', ', $to));
+            $ways[$universe] = implode(', ', $from).' → '.([] === $to ? 'no receiver' : implode(', ', $to));
         }
 
         return $ways;

@@ -30,7 +30,7 @@ final readonly class Zones
             $more = \count($zone->horns) - \count($names);
             $zones[] = [
                 'group' => $zone->group,
-                'speakers' => [] === $zone->speakers ? 'nobody' : implode('; ', $zone->speakers),
+                'speakers' => [] === $zone->speakers ? 'no source' : implode('; ', $zone->speakers),
                 'horns' => implode(', ', $names).($more > 0 ? \sprintf(' and %d more', $more) : ''),
             ];
         }

@@ -10,8 +10,8 @@ use Twig\Attribute\AsTwigFilter;
 final class Fitted
 {
     /** Of the height of a letter, in the usual and in the bold face: letters are as wide on the average, long names among them. */
-    private const USUAL = 0.56;
-    private const BOLD = 0.62;
+    private const USUAL = 0.53;
+    private const BOLD = 0.54;
 
     /**
      * @param float $pixels that there are
