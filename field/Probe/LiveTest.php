@@ -142,7 +142,7 @@ final readonly class LiveTest
         return match (true) {
             null === $target => $asked.' was not asked: it has no place in the lab, or lies outside the confirmed ranges',
             $this->isOnSite && !$isTalk && $kind->isOfLab() => 'not tested: tested in the lab only, or needs secrets of the vault',
-            ProbeKind::Ping === $kind && !PingSocket::isPermitted() => 'not tested: only root may send an ICMP echo request on this machine '
+            ProbeKind::Ping === $kind && !PingSocket::isPermitted() => 'not tested: only root may send ICMP echo requests on this machine '
                 .'(net.ipv4.ping_group_range)',
             default => null,
         };
