@@ -109,7 +109,7 @@ final class JournalTest extends AppTestCase
         }
         $this->post(self::JOB.'/undo/'.$this->number('SELECT MAX(id) FROM journal'));
         $this->client->followRedirect();
-        self::assertSelectorTextContains('[role=alert]', 'nothing in it that can go back');
+        self::assertSelectorTextContains('[role=alert]', 'Nothing in it can be undone');
     }
 
     public function testTheJournalKeepsAWholeChange(): void

@@ -24,8 +24,8 @@ final class RulerTest extends TestCase
         self::assertSame(round(760 / 256, 1), $ruler->gateway);
         self::assertSame(round(128 * 760 / 256, 1), $ruler->pools[0]['x']);
         self::assertSame(round(72 * 760 / 256, 1), round($ruler->pools[0]['width'], 1));
-        self::assertSame('leased 10.47.10.128-10.47.10.199', $ruler->pools[0]['text']);
-        self::assertSame('reserved 10.47.10.2-10.47.10.9', $ruler->kept[0]['text']);
+        self::assertSame('DHCP range 10.47.10.128-10.47.10.199', $ruler->pools[0]['text']);
+        self::assertSame('reserved range 10.47.10.2-10.47.10.9', $ruler->kept[0]['text']);
         self::assertCount(13, $ruler->strokes);
         self::assertSame('Phone system 10.47.10.10', $ruler->strokes[0]['title']);
         self::assertSame('13 planned, 6 as left, 160 free', $ruler->note);
