@@ -50,11 +50,15 @@ final class RecordListReader
             $id = $ids[$index];
             $before = $this->job->record($this->list->type, $id);
             $after = $writer->record($lines, $before ?? [$this->list->key => $id], self::CLEAR);
-            $errors = isset($edits[$id]) ? [$this->doubled($id)] : $this->errors($unknown, $id, $after);
+            $errors = match (true) {
+                isset($edits[$id]) => [$this->doubled($id)],
+                null === $before && $this->isUnnamed($lines) => [$this->unnamed($id)],
+                default => $this->errors($unknown, $id, $after),
+            };
             $isSame = null !== $before && Json::line($before) === Json::line($after);
             $rows[] = new RecordRow(
                 line: $lines->line,
-                name: $this->names->name($this->list->name, $id),
+                name: $this->shown($lines, $id),
                 does: match (true) {
                     [] !== $errors => RecordRow::REFUSED,
                     null === $before => RecordRow::ADDED,
@@ -213,6 +217,31 @@ final class RecordListReader
         $path = \sprintf('%s[%s].%s', $this->list->path(), $id, $this->list->key);
 
         return new FileError($path, FileError::show($name), \sprintf('each %s once', $this->list->one), 'Remove one of the lines.');
+    }
+
+    /** Whether a line says neither which record it is nor how a new one is called, where they have names. */
+    private function isUnnamed(RecordLines $lines): bool
+    {
+        return isset($this->list->type()->fields['name']) && '' === $lines->said('name') && '' === $lines->said($this->list->key);
+    }
+
+    private function unnamed(string $id): FileError
+    {
+        $path = \sprintf('%s[%s].name', $this->list->path(), $id);
+
+        return new FileError($path, 'null', \sprintf('the name of a %s', $this->list->one), 'Write it into the line.');
+    }
+
+    /** What a line is called in the preview: never an id that was made for it. */
+    private function shown(RecordLines $lines, string $id): string
+    {
+        if ('id' === $this->list->key && !isset($this->list->type()->fields['name'])) {
+            return ucfirst($this->list->one);
+        }
+
+        return null === $this->job->record($this->list->type, $id) && $this->isUnnamed($lines)
+            ? ''
+            : $this->names->name($this->list->name, $id);
     }
 
     private function headless(): InvalidFile

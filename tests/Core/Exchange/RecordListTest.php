@@ -95,6 +95,18 @@ final class RecordListTest extends TestCase
         self::assertSame('each power circuit once', $read->rows[2]->errors[0]->allowed);
     }
 
+    public function testALineWithoutANameMakesNothing(): void
+    {
+        $read = self::read('circuits', "Name;Voltage, V\n;230\nFoyer;230\n");
+        self::assertSame(['refused', 'new'], array_column($read->rows, 'does'));
+        self::assertSame(['', 'Foyer'], array_column($read->rows, 'name'));
+        self::assertSame('the name of a power circuit', $read->rows[0]->errors[0]->allowed);
+        self::assertCount(1, $read->change->edits);
+        $pairs = self::read('rules', "Setting;Value;Device type\nvolume;3;paging-horn\n");
+        self::assertSame(['new'], array_column($pairs->rows, 'does'), 'what has no name needs none');
+        self::assertSame(['Setting rule'], array_column($pairs->rows, 'name'), 'and is called by no id');
+    }
+
     public function testHeadingsThatNobodyKnowsAreSaid(): void
     {
         self::assertSame(['Colour'], self::read('circuits', "Name;Colour;Voltage, V\nFoyer;red;230\n")->ignored);
