@@ -30,12 +30,6 @@ final readonly class RecordForm
     private const MAX_SIZE = 80;
     /** More are not looked through in a select. */
     private const MAX_OPTIONS = 60;
-    private const MIN_SIZE = 5;
-    /** Characters that the frame of a column takes. */
-    private const AROUND = 3;
-    private const MAX_COLUMNS = 8;
-    private const MAX_TABLE = 108;
-    private const MAX_NARROW_TABLE = 66;
 
     private RecordNames $names;
     private FieldTexts $texts;
@@ -272,12 +266,10 @@ final readonly class RecordForm
         $rows = [];
         foreach ([...$records, []] as $index => $record) {
             $inside = $name.'['.$index.']';
-            $rows[] = self::flat($this->fields(type: $type, record: $record, inside: $inside, folded: $folded));
+            $rows[] = $this->fields(type: $type, record: $record, inside: $inside, folded: $folded);
         }
-        $widths = self::widths($rows);
-        $room = array_sum($widths) + self::AROUND * \count($widths);
-        $isTable = self::isTable($rows[0], $widths) && $room <= self::MAX_TABLE;
-        $rows = $isTable ? array_map(static fn (array $row): array => self::sized($row, $widths), $rows) : $rows;
+        $layout = new RowLayout($rows);
+        $rows = $layout->rows;
         $blank = array_pop($rows);
 
         return new FormField(
@@ -285,78 +277,8 @@ final readonly class RecordForm
             $label,
             control: 'rows',
             rows: $rows,
-            more: ['columns' => $isTable ? \count($widths) : 0, 'wide' => $room > self::MAX_NARROW_TABLE],
+            more: ['columns' => $layout->columns, 'wide' => $layout->isWide],
             blank: array_map(static fn (FormField $f): FormField => $f->unneeded(), $blank),
-        );
-    }
-
-    /**
-     * Fields of records that stand inside a row, among those of the row.
-     *
-     * @param list<FormField> $fields
-     *
-     * @return list<FormField>
-     */
-    private static function flat(array $fields): array
-    {
-        $flat = [];
-        foreach ($fields as $field) {
-            $inside = 'rows' === $field->control && [] === $field->blank ? $field->rows[0] ?? [] : [$field];
-            array_push($flat, ...array_map(static fn (FormField $f): FormField => $field->isFolded ? $f->folded() : $f, $inside));
-        }
-
-        return $flat;
-    }
-
-    /**
-     * How many characters each column needs that is not folded, by its place among the fields.
-     *
-     * @param non-empty-list<list<FormField>> $rows
-     *
-     * @return array<int, int>
-     */
-    private static function widths(array $rows): array
-    {
-        $widths = [];
-        foreach ($rows as $fields) {
-            foreach ($fields as $at => $field) {
-                if (!$field->isFolded) {
-                    $widths[$at] = max($widths[$at] ?? mb_strlen($field->label), self::MIN_SIZE, $field->width());
-                }
-            }
-        }
-
-        return $widths;
-    }
-
-    /**
-     * Whether rows can stand under one heading.
-     *
-     * @param list<FormField> $fields
-     * @param array<int, int> $widths
-     */
-    private static function isTable(array $fields, array $widths): bool
-    {
-        $shown = array_intersect_key($fields, $widths);
-        $isPlain = array_all($shown, static fn (FormField $f): bool => \in_array($f->control, ['text', 'select', 'check'], true));
-
-        return $isPlain
-            && \count($shown) > 1
-            && \count($shown) <= self::MAX_COLUMNS;
-    }
-
-    /**
-     * @param list<FormField> $fields
-     * @param array<int, int> $widths
-     *
-     * @return list<FormField>
-     */
-    private static function sized(array $fields, array $widths): array
-    {
-        return array_map(
-            static fn (FormField $f, int $at): FormField => isset($widths[$at]) ? $f->sized($widths[$at]) : $f,
-            $fields,
-            array_keys($fields),
         );
     }
 
