@@ -28,15 +28,23 @@ final class FindingWords
     public static function assertRead(Job $job, ?string $rule = null, ?\DateTimeImmutable $today = null): void
     {
         $count = \count(self::found($job, $rule, $today));
-        $short = self::renamed($job, static fn (int $n): string => 'U'.$n);
-        $long = self::renamed($job, static fn (int $n): string => \sprintf(self::LONG, $n));
-        foreach ([$job, $short, $long] as $named) {
+        foreach (self::sets($job) as $named) {
             $findings = self::found($named, $rule, $today);
             Assert::assertCount($count, $findings, 'a name changes nothing of what is found');
             foreach ($findings as $finding) {
                 self::assertSentences($finding, $named);
             }
         }
+    }
+
+    /** @return list<Job> the same plan with its own names, with short ones, and with long ones */
+    public static function sets(Job $job): array
+    {
+        return [
+            $job,
+            self::renamed($job, static fn (int $n): string => 'U'.$n),
+            self::renamed($job, static fn (int $n): string => \sprintf(self::LONG, $n)),
+        ];
     }
 
     private static function assertSentences(Finding $finding, Job $job): void
@@ -55,6 +63,12 @@ final class FindingWords
         foreach (['' === $finding->why ? 'None.' : $finding->why, $finding->advice] as $text) {
             Assert::assertMatchesRegularExpression('/[^\s.]\.”?$|\?$/uD', $text, 'a sentence ends so: '.$all);
         }
+        self::assertText($all, $job);
+    }
+
+    /** Nothing in it is empty, a mark of a template, an id, or a plural of one. */
+    public static function assertText(string $all, Job $job): void
+    {
         Assert::assertDoesNotMatchRegularExpression('/[{}]|  | [.,;:]|\.\.(?!\.)|,,|\(\)|“”|""|\bnull\b|\bArray\b/', $all);
         $units = 'ms|s|is|has|loses|was|lies|ends|begins|does|its|us|rings|needs|gives|less|plus|across|bus|class|address|access';
         Assert::assertDoesNotMatchRegularExpression('/(?<![\d.,:\/-])\b1 (?!(?:'.$units.')\b)\p{Ll}+s\b/u', $all, 'one is no plural');
