@@ -11,6 +11,7 @@ use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Record\Json;
 
 /**
@@ -64,6 +65,15 @@ final class FindingWords
             Assert::assertMatchesRegularExpression('/[^\s.]\.”?$|\?$/uD', $text, 'a sentence ends so: '.$all);
         }
         self::assertText($all, $job);
+    }
+
+    /** A cause is one sentence without its full stop: others stand behind it. */
+    public static function assertCause(?Cause $cause, Job $job): void
+    {
+        if (null !== $cause) {
+            self::assertText($cause->text, $job);
+            Assert::assertMatchesRegularExpression('/[\w)”]$/uD', $cause->text);
+        }
     }
 
     /** Nothing in it is empty, a mark of a template, an id, or a plural of one. */

@@ -23,9 +23,8 @@ final class CauseWordsTest extends TestCase
             foreach ($report->intents as $prediction) {
                 foreach ($prediction->witnesses() as $pair) {
                     foreach ([$pair->cause, ...array_column($pair->leaves, 'cause')] as $cause) {
+                        FindingWords::assertCause($cause, $job);
                         if (null !== $cause) {
-                            FindingWords::assertText($cause->text, $job);
-                            self::assertMatchesRegularExpression('/[\w)”]$/uD', $cause->text);
                             $rules[$set][$cause->rule->value] = true;
                         }
                     }

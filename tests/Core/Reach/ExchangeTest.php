@@ -15,6 +15,7 @@ use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Outcome;
 use Vorhut\Core\Reach\Walk\Trace;
 use Vorhut\Core\Reach\Walk\Verdict;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\Jobs;
 
 /** Requests and answers over small topologies, each as a kernel with the same configuration would treat them. */
@@ -251,7 +252,13 @@ final class ExchangeTest extends TestCase
         array $routers = Jobs::ROUTER,
         string $service = 'icmp',
     ): void {
-        $verdict = self::ask(Jobs::make(Jobs::TWO, $hosts, $routers), $from, $to, $service);
+        $job = Jobs::make(Jobs::TWO, $hosts, $routers);
+        foreach (FindingWords::sets($job) as $named) {
+            $cause = self::ask($named, $from, $to, $service)->cause;
+            FindingWords::assertCause($cause, $named);
+            self::assertSame($rule, $cause?->rule->value, 'a name changes no cause');
+        }
+        $verdict = self::ask($job, $from, $to, $service);
         self::assertSame([$outcome, $rule], [$verdict->outcome->value, $verdict->cause?->rule->value], $verdict->cause->text ?? '');
         if ('ambiguous' !== $outcome) {
             self::assertSame(\in_array($outcome, ['ok', 'refused', 'lost-reply'], true), $verdict->delivered);

@@ -15,6 +15,7 @@ use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Reach\Walk\Verdict;
 use Vorhut\Core\Record\InvalidFile;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\Jobs;
 
 /** What lies outside the plan answers as far as our side, its upstream router and private addresses let it. */
@@ -86,6 +87,9 @@ final class ExternalNetworkTest extends TestCase
     #[DataProvider('cases')]
     public function testAsFarAsOurSideGoes(Job $job, string $from, string $to, string $service, string $outcome, ?string $rule): void
     {
+        foreach (FindingWords::sets($job) as $named) {
+            FindingWords::assertCause(self::ask($named, $from, $to, $service)->cause, $named);
+        }
         $verdict = self::ask($job, $from, $to, $service);
         self::assertSame($outcome, $verdict->outcome->value, $verdict->cause->text ?? '');
         if (null !== $rule) {
