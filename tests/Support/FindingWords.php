@@ -11,6 +11,7 @@ use Vorhut\Core\Findings\Check;
 use Vorhut\Core\Findings\Finding;
 use Vorhut\Core\Job\Job;
 use Vorhut\Core\Job\Lists;
+use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Cause\Cause;
 use Vorhut\Core\Record\Json;
 
@@ -51,10 +52,7 @@ final class FindingWords
     private static function assertSentences(Finding $finding, Job $job): void
     {
         $all = implode(' | ', [$finding->title, $finding->why, $finding->advice]);
-        $file = getenv('FINDINGS');
-        if (\is_string($file) && '' !== $file) {
-            file_put_contents($file, $finding->rule.' | '.$finding->short.' | '.$all."\n", \FILE_APPEND);
-        }
+        self::write($finding->rule.' | '.$finding->short.' | '.$all);
         foreach ([$finding->title, $finding->advice, ...('' === $finding->why ? [] : [$finding->why])] as $text) {
             $isBegun = 1 === preg_match('/^[\p{Lu}\d“"]|^mDNS\b/u', $text)
                 || array_any(self::names($job), static fn (string $name): bool => str_starts_with($text, $name));
@@ -71,8 +69,21 @@ final class FindingWords
     public static function assertCause(?Cause $cause, Job $job): void
     {
         if (null !== $cause) {
+            self::write($cause->rule->value.' | '.$cause->text);
             self::assertText($cause->text, $job);
             Assert::assertMatchesRegularExpression('/[\w)”]$/uD', $cause->text);
+        }
+    }
+
+    /** Causes of all pairs of an intent, with three sets of names. */
+    public static function assertCauses(Job $job, string $intent): void
+    {
+        foreach (self::sets($job) as $named) {
+            foreach ((new Prover($named))->prove()->intents[$intent]->pairs() as $pair) {
+                foreach ([$pair->cause, ...array_column($pair->leaves, 'cause')] as $cause) {
+                    self::assertCause($cause, $named);
+                }
+            }
         }
     }
 
@@ -84,6 +95,14 @@ final class FindingWords
         Assert::assertDoesNotMatchRegularExpression('/(?<![\d.,:\/-])\b1 (?!(?:'.$units.')\b)\p{Ll}+s\b/u', $all, 'one is no plural');
         foreach (self::ids($job) as $id) {
             Assert::assertDoesNotMatchRegularExpression('/(?<![\w.\/:-])'.preg_quote($id, '/').'(?![\w.-])/', $all, 'an id: '.$id);
+        }
+    }
+
+    private static function write(string $line): void
+    {
+        $file = getenv('FINDINGS');
+        if (\is_string($file) && '' !== $file) {
+            file_put_contents($file, $line."\n", \FILE_APPEND);
         }
     }
 

@@ -15,6 +15,7 @@ use Vorhut\Core\Proof\Explainer;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Walk\Exchange;
 use Vorhut\Core\Reach\Walk\Topology;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\TwoSites;
 
 /** Two codecs dial each other by address: one behind a translation, one with a public address, and one that is somebody else's. */
@@ -67,6 +68,7 @@ final class AddressCallsTest extends TestCase
     public function testSignallingAndMediaBothWays(Job $job, string $from, string $to, string $span, string $says): void
     {
         $job = TwoSites::dialling($job, $from, $to);
+        FindingWords::assertCauses($job, 'i');
         $prover = new Prover($job);
         [$group] = $prover->intent($job->intents['i'])->groups;
         self::assertSame($span, $group->span->value);

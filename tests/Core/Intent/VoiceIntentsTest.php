@@ -17,6 +17,7 @@ use Vorhut\Core\Job\VoiceRoute;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Walk\Topology;
 use Vorhut\Core\Record\Json;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\Jobs;
 
 /** What must be of calls to numbers, by trunks, of faxes, files and rings: predicted, and asked live where it may be. */
@@ -72,6 +73,7 @@ final class VoiceIntentsTest extends TestCase
     public function testTheyArePredictedAndAskedOnlyWhereTheyMayBe(array $intent, PairVerdict $span, string $how, ?string $unasked): void
     {
         $job = self::with($intent);
+        FindingWords::assertCauses($job, 'it');
         $pair = (new Prover($job))->prove()->intents['it']->pairs()[0];
         self::assertSame($span, $pair->span, $pair->how.' '.$pair->cause?->text);
         $said = implode(' ', [$pair->how, (string) $pair->cause?->text, ...array_map(static fn ($l): string => $l->title, $pair->leaves)]);

@@ -12,6 +12,7 @@ use Vorhut\Core\Intent\PairVerdict;
 use Vorhut\Core\Proof\Prover;
 use Vorhut\Core\Reach\Cause\PathDirection;
 use Vorhut\Core\Record\Json;
+use Vorhut\Tests\Support\FindingWords;
 use Vorhut\Tests\Support\Jobs;
 
 /** Every way of discovery: within a segment, across a plain router, and across one that is set for it. */
@@ -95,7 +96,9 @@ final class FindMethodsTest extends TestCase
             \assert(\is_array($device) && \is_array($data['devices']));
             $data['devices'][$n] = ['profile' => 'station' === $device['id'] ? 'finds' : 'answers'] + $device;
         }
-        $prediction = (new Prover(JobFile::read(Json::line($data), ShippedProfiles::load())))->prove()->intents['i']->pairs()[0];
+        $job = JobFile::read(Json::line($data), ShippedProfiles::load());
+        FindingWords::assertCauses($job, 'i');
+        $prediction = (new Prover($job))->prove()->intents['i']->pairs()[0];
         self::assertSame($prediction->span->holds(), null === $prediction->cause);
         self::assertSame(PathDirection::Request, $prediction->cause->leg ?? PathDirection::Request);
 
