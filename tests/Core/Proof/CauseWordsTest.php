@@ -13,7 +13,8 @@ use Vorhut\Tests\Support\Jobs;
 /** Causes and repairs of the demo, with its own names, with short and with long ones: sentences all of them. */
 final class CauseWordsTest extends TestCase
 {
-    private const IMPERATIVE = '/^(?:(?:Set|Add|Allow|Permit|Enable|Take|Clear|Move|Remove|Give)\b|On .+ (?:permit|deny|add|enable|disable|allow|forward|set|translate)\b)/u';
+    private const IMPERATIVE = '/^(?:(?:Set|Add|Allow|Permit|Enable|Take|Clear|Move|Remove|Give)\b'
+        .'|On .+ (?:permit|deny|add|enable|disable|allow|forward|set|translate)\b)/u';
 
     public function testCausesAndRepairsAreSentencesWhateverThingsAreCalled(): void
     {
