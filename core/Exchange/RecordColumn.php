@@ -22,6 +22,16 @@ final readonly class RecordColumn
         public array $names,
     ) {}
 
+    /** Its value in a record, or in one inside it; null where there is none. */
+    public function in(mixed $record): mixed
+    {
+        foreach ($this->path as $key) {
+            $record = \is_array($record) ? $record[$key] ?? null : null;
+        }
+
+        return $record;
+    }
+
     /** @param list<string> $names */
     public function called(string $heading, array $names): self
     {

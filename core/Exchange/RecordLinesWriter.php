@@ -47,8 +47,8 @@ final readonly class RecordLinesWriter
     {
         $changes = [];
         foreach ($lines->own as [$column]) {
-            $was = $this->texts->words($column->field, self::at($before, $column->path));
-            $is = $this->texts->words($column->field, self::at($after, $column->path));
+            $was = $this->texts->words($column->field, $column->in($before));
+            $is = $this->texts->words($column->field, $column->in($after));
             $isItsName = [] === $before && ['name'] === $column->path;
             if ($was !== $is && !$isItsName) {
                 $changes[] = $column->heading.': '.('' === $was ? $is : \sprintf('%s → %s', $was, '' === $is ? 'none' : $is));
@@ -120,7 +120,7 @@ final readonly class RecordLinesWriter
     private function filled(array $record, array $texts, string $clear): array
     {
         foreach ($texts as [$column, $text]) {
-            $before = self::at($record, $column->path);
+            $before = $column->in($record);
             if ($text !== $this->texts->shown($column->field, $before)) {
                 $value = $text === $clear ? null : $this->texts->value($column->field, $text);
                 $record = self::with($record, $column->path, [] === $value ? null : $value);
@@ -128,20 +128,6 @@ final readonly class RecordLinesWriter
         }
 
         return $record;
-    }
-
-    /**
-     * @param array<array-key, mixed> $record
-     * @param list<string> $path
-     */
-    private static function at(array $record, array $path): mixed
-    {
-        $value = $record;
-        foreach ($path as $key) {
-            $value = \is_array($value) ? $value[$key] ?? null : null;
-        }
-
-        return $value;
     }
 
     /**

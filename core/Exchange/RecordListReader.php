@@ -29,12 +29,15 @@ final class RecordListReader
     /** @var list<RecordColumn> */
     private array $columns;
 
+    private readonly RecordNames $planned;
+
+    /** Those that the list would make among them. */
     private RecordNames $names;
 
     public function __construct(private readonly Job $job, private readonly RecordList $list)
     {
         $this->columns = RecordColumns::make($list);
-        $this->names = new RecordNames($job);
+        $this->planned = $this->names = new RecordNames($job);
     }
 
     /** @throws InvalidFile for a text without a line that names its columns */
@@ -53,6 +56,7 @@ final class RecordListReader
             $errors = match (true) {
                 isset($edits[$id]) => [$this->doubled($id)],
                 null === $before && $this->isUnnamed($lines) => [$this->unnamed($id)],
+                null === $before && $this->isOfSeveral($lines) => [$this->ofSeveral($lines, $id)],
                 default => $this->errors($unknown, $id, $after),
             };
             $isSame = null !== $before && Json::line($before) === Json::line($after);
@@ -155,16 +159,18 @@ final class RecordListReader
      */
     private function ids(array $groups): array
     {
-        $ids = $taken = [];
+        $ids = $taken = $byName = [];
         foreach ($groups as $lines) {
             $name = $lines->said('name');
             $said = $lines->said($this->list->key);
-            $known = '' === $said ? $this->names->id($this->list->name, $name) : $said;
-            $id = $known ?? array_search($name, $taken, true);
-            if (!\is_string($id) || '' === $id) {
+            $known = '' === $said ? $this->planned->id($this->list->name, $name) : $said;
+            $id = $known ?? $byName[mb_strtolower($name)] ?? null;
+            if (null === $id) {
                 $else = str_replace(' ', '-', $this->list->one);
                 $id = NewId::make(job: $this->job, list: $this->list->name, name: $name, else: $else, taken: $taken);
-                $taken[$id] = '' === $name ? null : $name;
+                $taken[$id] = true;
+                // Two lines without a name are two records.
+                $byName += '' === $name ? [] : [mb_strtolower($name) => $id];
             }
             $ids[] = $id;
         }
@@ -183,7 +189,7 @@ final class RecordListReader
         $names = [];
         foreach ($groups as $index => $lines) {
             $name = $lines->said('name');
-            if (null === $this->job->record($this->list->type, $ids[$index])) {
+            if (null === $this->job->record($this->list->type, $ids[$index]) && !$this->isOfSeveral($lines)) {
                 $names[$ids[$index]] = '' === $name ? $ids[$index] : $name;
             }
         }
@@ -232,6 +238,24 @@ final class RecordListReader
         return new FileError($path, 'null', \sprintf('the name of a %s', $this->list->one), 'Write it into the line.');
     }
 
+    /** Whether several planned records have its name, so that it is not told which one is meant. */
+    private function isOfSeveral(RecordLines $lines): bool
+    {
+        return '' === $lines->said($this->list->key) && $this->planned->areSeveral($this->list->name, $lines->said('name'));
+    }
+
+    private function ofSeveral(RecordLines $lines, string $id): FileError
+    {
+        $name = $lines->said('name');
+
+        return new FileError(
+            \sprintf('%s[%s].name', $this->list->path(), $id),
+            FileError::show($name),
+            \sprintf('the name that just one %s has', $this->list->one),
+            $this->planned->advice($this->list->name, $name),
+        );
+    }
+
     /** What a line is called in the preview: never an id that was made for it. */
     private function shown(RecordLines $lines, string $id): string
     {
@@ -239,8 +263,8 @@ final class RecordListReader
             return ucfirst($this->list->one);
         }
 
-        return null === $this->job->record($this->list->type, $id) && $this->isUnnamed($lines)
-            ? ''
+        return null === $this->job->record($this->list->type, $id)
+            ? $lines->said('name')
             : $this->names->name($this->list->name, $id);
     }
 

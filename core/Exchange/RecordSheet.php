@@ -47,19 +47,9 @@ final class RecordSheet
             foreach ($columns as $column) {
                 $isFirst = 0 === $line && null === $column->inside;
                 $within = \is_array($record[$column->inside] ?? null) ? $record[$column->inside][$line] ?? null : null;
-                $values[] = $isFirst ? self::at($record, $column->path) : self::at($within, $column->path);
+                $values[] = $column->in($isFirst ? $record : $within);
             }
             yield $values;
         }
-    }
-
-    /** @param list<string> $path */
-    private static function at(mixed $record, array $path): mixed
-    {
-        foreach ($path as $key) {
-            $record = \is_array($record) ? $record[$key] ?? null : null;
-        }
-
-        return $record;
     }
 }

@@ -45,6 +45,12 @@ final class RecordNames
         return 1 === \count($found) ? $found[0] : null;
     }
 
+    /** Whether it is not told which one is meant. */
+    public function areSeveral(string $list, string $text): bool
+    {
+        return \count($this->called($list, $text)) > 1;
+    }
+
     /** @throws InvalidValue for what is the name or id of none, or of several */
     public function only(string $list, string $text): string
     {

@@ -95,6 +95,27 @@ final class RecordListTest extends TestCase
         self::assertSame('each power circuit once', $read->rows[2]->errors[0]->allowed);
     }
 
+    public function testOfTwoOfOneNameNoThirdIsMade(): void
+    {
+        $read = self::read('locations', "Name;Type\nLoft;hall\nLoft (7);hall\n");
+        self::assertSame(['refused', 'changed'], array_column($read->rows, 'does'));
+        self::assertSame('Several have it. Write Loft (loft) or Loft (7).', $read->rows[0]->errors[0]->advice);
+        self::assertSame(['7'], array_column($read->change->edits, 'id'), 'an id of digits stays a text');
+    }
+
+    public function testANameThatComesTwiceIsOneRecordWhateverItsLetters(): void
+    {
+        $read = self::read('locations', "Name;Type\n12;room\nPit;room\n12;hall\nPIT;hall\n");
+        self::assertSame(['new', 'new', 'refused', 'refused'], array_column($read->rows, 'does'));
+        self::assertSame(['12', 'pit'], array_column($read->change->edits, 'id'));
+    }
+
+    public function testALineBreakInANameIsNoName(): void
+    {
+        $read = self::read('locations', "Name;Type\n\"Pit\nstall\";room\n");
+        self::assertNotContains("Pit\nstall", array_column(array_column($read->change->edits, 'after'), 'name'));
+    }
+
     public function testALineWithoutANameMakesNothing(): void
     {
         $read = self::read('circuits', "Name;Voltage, V\n;230\nFoyer;230\n");
