@@ -51,7 +51,7 @@ final readonly class FormField
     /** @param int $characters that it shows */
     public function sized(int $characters): self
     {
-        return $this->altered(['size' => $characters] + $this->more, $this->isFolded);
+        return $this->copy(more: ['size' => $characters] + $this->more);
     }
 
     /** Whether it stands on a sticker. */
@@ -65,87 +65,64 @@ final readonly class FormField
     {
         $inside = static fn (self $f): self => $f->with($errors);
 
-        return new self(
-            name: $this->name,
-            label: $this->label,
-            value: $this->value,
-            control: $this->control,
-            technical: $this->technical,
-            options: $this->options,
-            required: $this->required,
-            placeholder: $this->placeholder,
+        return $this->copy(
             rows: array_map(static fn (array $row): array => array_map($inside, $row), $this->rows),
-            suggestions: $this->suggestions,
-            broad: $this->broad,
-            more: $this->more,
-            blank: $this->blank,
-            values: $this->values,
-            error: $errors[$this->name] ?? $this->error,
-            notes: $this->notes,
-            isFolded: $this->isFolded,
+            error: $errors[$this->name] ?? null,
         );
     }
 
     public function folded(): self
     {
-        return $this->altered($this->more, true);
-    }
-
-    /** @param array<string, string|int|bool> $more */
-    private function altered(array $more, bool $isFolded): self
-    {
-        return new self(
-            name: $this->name,
-            label: $this->label,
-            value: $this->value,
-            control: $this->control,
-            technical: $this->technical,
-            options: $this->options,
-            required: $this->required,
-            placeholder: $this->placeholder,
-            rows: $this->rows,
-            suggestions: $this->suggestions,
-            more: $more,
-            blank: $this->blank,
-            isFolded: $isFolded,
-        );
+        return $this->copy(isFolded: true);
     }
 
     /** @param array<int, string> $notes */
     public function noted(array $notes): self
     {
-        return new self(
-            $this->name,
-            $this->label,
-            $this->value,
-            $this->control,
-            rows: $this->rows,
-            more: $this->more,
-            blank: $this->blank,
-            error: $this->error,
-            notes: $notes,
-            isFolded: $this->isFolded,
-        );
+        return $this->copy(notes: $notes);
     }
 
     /** The same where nothing needs to be given: for a record that need not be. */
     public function unneeded(): self
     {
-        $options = [] === $this->options ? [] : ['' => ''] + $this->options;
+        return $this->copy(options: [] === $this->options ? [] : ['' => ''] + $this->options, required: false);
+    }
 
+    /**
+     * The same but for what is given.
+     *
+     * @param array<array-key, string>|null $options
+     * @param list<list<self>>|null $rows
+     * @param array<string, string|int|bool>|null $more
+     * @param array<int, string>|null $notes
+     */
+    private function copy(
+        ?array $options = null,
+        ?bool $required = null,
+        ?array $rows = null,
+        ?array $more = null,
+        ?string $error = null,
+        ?array $notes = null,
+        ?bool $isFolded = null,
+    ): self {
         return new self(
             name: $this->name,
             label: $this->label,
             value: $this->value,
             control: $this->control,
             technical: $this->technical,
-            options: $options,
+            options: $options ?? $this->options,
+            required: $required ?? $this->required,
             placeholder: $this->placeholder,
-            rows: $this->rows,
+            rows: $rows ?? $this->rows,
             suggestions: $this->suggestions,
-            more: $this->more,
+            broad: $this->broad,
+            more: $more ?? $this->more,
             blank: $this->blank,
-            isFolded: $this->isFolded,
+            values: $this->values,
+            error: $error ?? $this->error,
+            notes: $notes ?? $this->notes,
+            isFolded: $isFolded ?? $this->isFolded,
         );
     }
 }
